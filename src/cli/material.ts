@@ -1,0 +1,31 @@
+/** What most commands start with: the sources to survey, from the arguments or from the workspace. */
+
+import type { Workspace } from '../shell/workspace.js';
+import type { Surveyed } from '../shell/survey.js';
+import { usageError } from '../shell/error.js';
+import type { CommandCall } from './command.js';
+import { listOf } from './command.js';
+
+export const COMPONENTS_OPTION = {
+  flags: '-c, --components <source...>',
+  about: 'sources of the components, in place of those in suvet.json',
+};
+
+/** The contracts a command works on, and the workspace if there is one. Throws a SuvetError when there are none. */
+export async function contractsFor(
+  call: CommandCall,
+  given: readonly string[] = listOf(call.options.components),
+  paths: readonly string[] = [],
+): Promise<Surveyed & { workspace: Workspace | null }> {
+  const { surveySources } = await import('../shell/survey.js');
+  const workspace = await call.workspace(...paths);
+  if (given.length > 0) return { ...(await surveySources(given, call.cwd)), workspace };
+  if (!workspace || workspace.components.length === 0) {
+    throw usageError(
+      'no-components',
+      `No components to work on: no source was named, and ${workspace ? 'suvet.json lists none' : 'there is no suvet.json here or above'}.`,
+      'Name a source (a file, a folder or npm:PACKAGE), or run suvet init.',
+    );
+  }
+  return { ...(await surveySources(workspace.components, workspace.root)), workspace };
+}

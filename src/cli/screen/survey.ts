@@ -1,0 +1,161 @@
+/** The views of `suvet survey`. */
+
+import type { Component, Contract, ItemWords } from '../../core/contract/types.js';
+import { itemCount } from '../../core/contract/types.js';
+import type { Screen } from './screen.js';
+import { count, table, wrap } from './table.js';
+
+/** One line a component: how many items of each kind it offers. */
+export function surveyView(contract: Contract, screen: Screen): string[] {
+  const { components } = contract;
+  if (components.length === 0) return ['No component is registered here.'];
+  const head = [
+    'tag',
+    'properties',
+    'attributes',
+    'events',
+    'slots',
+    'methods',
+    'styles',
+    'registers',
+    'root',
+  ];
+  const rows = components.map((one) => [
+    one.tag,
+    number(one.properties.length),
+    number(one.attributes.length),
+    number(one.events.length),
+    number(one.slots.length),
+    number(one.methods.length),
+    number(one.cssParts.length + one.cssProperties.length + one.cssStates.length),
+    one.registers,
+    one.root,
+  ]);
+  const right = { align: 'right' } as const;
+  const lines = table([head, ...rows], [{}, right, right, right, right, right, right, {}, {}], screen.width);
+  const items = components.reduce((sum, one) => sum + itemCount(one), 0);
+  return [
+    screen.strong(title(contract)),
+    '',
+    screen.faint(lines[0] ?? ''),
+    ...lines.slice(1),
+    '',
+    `${count(components.length, 'component')}, ${count(items, 'item')}`,
+  ];
+}
+
+function title({ package: from }: Contract): string {
+  return from ? `Survey of ${from.name} ${from.version}` : 'Survey';
+}
+
+function number(value: number): string {
+  return value === 0 ? '-' : String(value);
+}
+
+/** One component in full, item by item. */
+export function componentView(component: Component, screen: Screen): string[] {
+  const lines = [
+    screen.strong(component.tag),
+    ...(component.summary ? wrap(component.summary, screen.width) : []),
+    '',
+    ...facts(component),
+    '',
+  ];
+  const group = (name: string, rows: string[][]) => {
+    if (rows.length === 0) return;
+    const columns = [{}, {}, {}, { flexible: true }];
+    lines.push(screen.strong(name), ...table(rows, columns, screen.width, '  '), '');
+  };
+  group(
+    'Properties',
+    component.properties.map((one) => [
+      one.name,
+      shorten(one.type.text),
+      one.attribute
+        ? `${one.attribute.name} (${one.attribute.reads}${one.attribute.reflects ? ', reflects' : ''})`
+        : one.readonly
+          ? 'read only'
+          : 'no attribute',
+      words(one),
+    ]),
+  );
+  group(
+    'Attributes',
+    component.attributes.map((one) => [one.name, one.reads, '', words(one)]),
+  );
+  group(
+    'Events',
+    component.events.map((one) => [one.name, shorten(one.detail.text), flags(one), words(one)]),
+  );
+  group(
+    'Methods',
+    component.methods.map((one) => [shorten(one.text, 60), '', '', words(one)]),
+  );
+  group(
+    'Slots',
+    component.slots.map((one) => [one.name || '(default)', '', '', words(one)]),
+  );
+  group(
+    'CSS parts',
+    component.cssParts.map((one) => [one.name, '', '', words(one)]),
+  );
+  group(
+    'CSS custom properties',
+    component.cssProperties.map((one) => [one.name, '', '', words(one)]),
+  );
+  group(
+    'CSS states',
+    component.cssStates.map((one) => [one.name, '', '', words(one)]),
+  );
+  group(
+    'Two-way',
+    component.pairs.map((one) => [one.property, one.event, one.path, '']),
+  );
+  if (component.notes.length > 0) {
+    lines.push(
+      screen.strong('Notes'),
+      ...component.notes.flatMap((note) =>
+        wrap(`${note.message}${note.at ? ` (${note.at})` : ''}`, screen.width - 2).map((line) => `  ${line}`),
+      ),
+      '',
+    );
+  }
+  return lines;
+}
+
+function facts(component: Component): string[] {
+  const rows = [
+    [
+      'class',
+      `${component.className ?? 'without a name'}${component.exportName ? `, exported as ${component.exportName}` : ''}`,
+    ],
+    ['module', `${component.module}, registers ${component.registers}`],
+    ['root', component.root === 'none' ? 'none: renders into the page itself' : component.root],
+    ...(component.extendsTag ? [['extends', component.extendsTag]] : []),
+    ...(component.formAssociated ? [['form', 'takes part in forms']] : []),
+    ...(component.at ? [['at', component.at]] : []),
+  ];
+  return table(rows, [{}, {}], 1000);
+}
+
+function words(item: ItemWords): string {
+  const deprecated = item.deprecated
+    ? `Deprecated${item.deprecated === true ? '. ' : `: ${item.deprecated} `}`
+    : '';
+  const from = item.inheritedFrom ? ` (from ${item.inheritedFrom})` : '';
+  return `${deprecated}${item.description ?? ''}${from}`.replaceAll(/\s+/g, ' ').trim();
+}
+
+function flags(event: Component['events'][number]): string {
+  const set = [
+    event.bubbles && 'bubbles',
+    event.composed && 'composed',
+    event.cancelable && 'cancelable',
+    event.origin === 'inside' && 'from inside',
+  ];
+  return set.filter((one) => one !== false).join(', ') || 'stays on the element';
+}
+
+function shorten(text: string, most = 40): string {
+  return text.length > most ? `${text.slice(0, most - 3)}...` : text;
+}

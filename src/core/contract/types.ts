@@ -1,0 +1,151 @@
+/**
+ * The contract: the public surface of components, as plain data.
+ * The JSON form is described by `schema/contract.schema.json`; these types mirror it.
+ */
+
+/** A JSON Schema 2020-12 document or fragment. */
+export type JsonSchema = { readonly [key: string]: unknown };
+
+/** A type as written in the source, and as JSON Schema where it can be expressed there (else `null`). */
+export interface TypeInfo {
+  text: string;
+  schema: JsonSchema | null;
+}
+
+/**
+ * How an attribute's text becomes a value: `string` as it stands, `number` through Number(), `boolean` by
+ * presence, `json` through JSON.parse(), `custom` by code of the component's own.
+ */
+export type AttributeReader = 'string' | 'number' | 'boolean' | 'json' | 'custom';
+
+/** The attribute that drives a property. */
+export interface AttributeLink {
+  name: string;
+  reads: AttributeReader;
+  reflects: boolean;
+}
+
+/** What every item of a contract may say of itself. */
+export interface ItemWords {
+  description?: string;
+  /** `true`, or the reason and the replacement in words. */
+  deprecated?: string | true;
+  since?: string;
+  /** Name of the class or mixin that declares the item, when it is not the component's own class. */
+  inheritedFrom?: string;
+  /** `file:line`, the file relative to the package. */
+  at?: string;
+}
+
+export interface ContractProperty extends ItemWords {
+  name: string;
+  type: TypeInfo;
+  default?: string;
+  readonly: boolean;
+  required: boolean;
+  attribute: AttributeLink | null;
+}
+
+/** An attribute that drives no property. */
+export interface ContractAttribute extends ItemWords {
+  name: string;
+  reads: AttributeReader;
+}
+
+export interface ContractEvent extends ItemWords {
+  name: string;
+  detail: TypeInfo;
+  /** The event class as written: Event, CustomEvent, or one of the component's own. */
+  eventType: string;
+  bubbles: boolean;
+  composed: boolean;
+  cancelable: boolean;
+  /** `element`: dispatched on the component itself. `inside`: on a node within its shadow tree. */
+  origin: 'element' | 'inside';
+  declared: boolean;
+  dispatched: boolean;
+}
+
+export interface ContractMethod extends ItemWords {
+  name: string;
+  text: string;
+}
+
+export interface ContractNamed extends ItemWords {
+  name: string;
+}
+
+export interface ContractPair {
+  property: string;
+  event: string;
+  /** Where the new value stands, from the event object on: `target.value`, `detail.value`. */
+  path: string;
+}
+
+export interface ContractNote {
+  code: string;
+  message: string;
+  at?: string;
+}
+
+/** When the tag is registered: by importing the module, by a call the host makes, or not at all. */
+export type Registration = 'on-import' | 'by-call' | 'never';
+
+export interface Component {
+  tag: string;
+  className: string | null;
+  /** Module specifier relative to the package root, such as `./tide-gauge.js`. */
+  module: string;
+  exportName: string | null;
+  registers: Registration;
+  root: 'open' | 'closed' | 'none';
+  extendsTag: string | null;
+  formAssociated: boolean;
+  summary?: string;
+  description?: string;
+  deprecated?: string | true;
+  at?: string;
+  properties: ContractProperty[];
+  attributes: ContractAttribute[];
+  events: ContractEvent[];
+  methods: ContractMethod[];
+  slots: ContractNamed[];
+  cssParts: ContractNamed[];
+  cssProperties: ContractNamed[];
+  cssStates: ContractNamed[];
+  pairs: ContractPair[];
+  notes: ContractNote[];
+}
+
+export interface Contract {
+  contract: 1;
+  package: { name: string; version: string } | null;
+  components: Component[];
+}
+
+/** The lists of a component that hold items with a name, by the key they stand under. */
+export const ITEM_LISTS = [
+  'properties',
+  'attributes',
+  'events',
+  'methods',
+  'slots',
+  'cssParts',
+  'cssProperties',
+  'cssStates',
+] as const;
+
+/** How many items a component offers. */
+export function itemCount(component: Component): number {
+  return ITEM_LISTS.reduce((sum, list) => sum + component[list].length, 0);
+}
+
+/** Every attribute of a component: those that drive a property, and the others. */
+export function attributesOf(
+  component: Component,
+): { name: string; reads: AttributeReader; property?: ContractProperty }[] {
+  const driving = component.properties.flatMap((property) =>
+    property.attribute ? [{ name: property.attribute.name, reads: property.attribute.reads, property }] : [],
+  );
+  return [...driving, ...component.attributes];
+}

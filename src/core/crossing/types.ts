@@ -1,0 +1,46 @@
+/** A crossing: one contract item meeting one host. */
+
+/**
+ * plain: the host's ordinary syntax carries it. marked: carried when written in the host's special form.
+ * bridge: needs generated code. broken: cannot cross until the component changes.
+ */
+export type Outcome = 'plain' | 'marked' | 'bridge' | 'broken';
+
+export type ItemKind =
+  | 'property'
+  | 'attribute'
+  | 'event'
+  | 'slot'
+  | 'method'
+  | 'cssProperty'
+  | 'cssPart'
+  | 'cssState';
+
+export interface Crossing {
+  kind: ItemKind;
+  /** Name of the item; the empty string is the default slot. */
+  name: string;
+  /** The item's type, payload or signature, as written in the contract. */
+  type: string;
+  outcome: Outcome;
+  /** The code to write in the host; null where nothing written there carries it. */
+  syntax: string | null;
+  /** Why it is not plain. */
+  reason: string | null;
+  /** Conditions under which the outcome holds. */
+  conditions: string[];
+}
+
+export interface ComponentCrossings {
+  tag: string;
+  items: Crossing[];
+}
+
+/** The crossings of several components into one host version. */
+export interface HostCrossings {
+  /** Host with its version, such as `react@18`. */
+  host: string;
+  /** The version range of the profile that was used. */
+  profile: string;
+  components: ComponentCrossings[];
+}

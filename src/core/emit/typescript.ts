@@ -1,0 +1,109 @@
+import type { JsonSchema, TypeInfo } from '../contract/types.js';
+import { isIdentifier } from './names.js';
+import { stringLiteral } from './text.js';
+
+/** A property name as it stands in an object literal or type: quoted only where it must be. */
+export function propertyKey(name: string): string {
+  return /^[A-Za-z_$][\w$]*$/.test(name) && name !== '__proto__' ? name : stringLiteral(name);
+}
+
+/** `base.name`, or `base['na-me']`. */
+export function memberAccess(base: string, name: string): string {
+  return isIdentifier(name) ? `${base}.${name}` : `${base}[${stringLiteral(name)}]`;
+}
+
+/**
+ * TypeScript for a type of the contract: from its JSON Schema; without one, the text when it names only what
+ * every TypeScript program knows, else `unknown`.
+ */
+export function typeScriptOf(type: TypeInfo): string {
+  if (type.schema) return fromSchema(type.schema);
+  return namesOnlyGlobals(type.text) ? type.text : 'unknown';
+}
+
+function fromSchema(schema: JsonSchema): string {
+  const { type, enum: values, const: constant, anyOf, items, properties, additionalProperties } = schema;
+  if (Array.isArray(values)) return union(values.map(literal));
+  if ('const' in schema) return literal(constant);
+  if (Array.isArray(anyOf)) return union(anyOf.map((one) => fromSchema(asSchema(one))));
+  if (Array.isArray(type)) return union(type.map((one) => fromSchema({ ...schema, type: one })));
+  switch (type) {
+    case 'string':
+    case 'boolean':
+    case 'null':
+      return type;
+    case 'number':
+    case 'integer':
+      return 'number';
+    case 'array':
+      return arrayType(schema, items);
+    case 'object':
+      return objectType(schema, properties, additionalProperties);
+    default:
+      return 'unknown';
+  }
+}
+
+function arrayType(schema: JsonSchema, items: unknown): string {
+  if (Array.isArray(schema.prefixItems)) {
+    return `[${schema.prefixItems.map((one) => fromSchema(asSchema(one))).join(', ')}]`;
+  }
+  const element = items === undefined ? 'unknown' : fromSchema(asSchema(items));
+  return /[ |&]/.test(element) && !/^\{[^{}]*\}$/.test(element) ? `(${element})[]` : `${element}[]`;
+}
+
+function objectType(schema: JsonSchema, properties: unknown, additional: unknown): string {
+  const required = new Set(Array.isArray(schema.required) ? schema.required : []);
+  const members = Object.entries(asSchema(properties)).map(
+    ([name, one]) => `${propertyKey(name)}${required.has(name) ? '' : '?'}: ${fromSchema(asSchema(one))}`,
+  );
+  if (members.length > 0) return `{ ${members.join('; ')} }`;
+  if (additional && typeof additional === 'object') {
+    return `Record<string, ${fromSchema(asSchema(additional))}>`;
+  }
+  return 'Record<string, unknown>';
+}
+
+function literal(value: unknown): string {
+  if (typeof value === 'string') return stringLiteral(value);
+  return typeof value === 'number' || typeof value === 'boolean' || value === null
+    ? String(value)
+    : 'unknown';
+}
+
+function union(parts: string[]): string {
+  const unique = [...new Set(parts)];
+  return unique.length === 0 ? 'never' : unique.join(' | ');
+}
+
+function asSchema(value: unknown): JsonSchema {
+  return typeof value === 'object' && value !== null ? (value as JsonSchema) : {};
+}
+
+const GLOBAL_TYPES = new Set(
+  (
+    'string number boolean bigint symbol null undefined unknown void never object true false Date RegExp Error ' +
+    'Promise Array ReadonlyArray Map Set Record Partial Readonly Element HTMLElement Node Event CustomEvent ' +
+    'EventTarget File FileList Blob FormData URL Function DocumentFragment MouseEvent KeyboardEvent InputEvent ' +
+    'FocusEvent PointerEvent ToggleEvent AbortSignal'
+  ).split(' '),
+);
+
+/** Only plain type syntax over global names, so that it can stand in any file. */
+function namesOnlyGlobals(text: string): boolean {
+  if (!/^[\w\s|&<>[\](){},:;?='"-]+$/.test(text) || /['"]/.test(text)) return false;
+  if (/\b(import|typeof|keyof|infer|extends|new|readonly|asserts|is)\b/.test(text)) return false;
+  if (!balanced(text)) return false;
+  const withoutNames = text.replaceAll(/[A-Za-z_]\w*\s*\??\s*:/g, ' ');
+  return [...withoutNames.matchAll(/[A-Za-z_]\w*/g)].every((match) => GLOBAL_TYPES.has(match[0]));
+}
+
+function balanced(text: string): boolean {
+  const open: string[] = [];
+  const partner: Record<string, string> = { ')': '(', ']': '[', '}': '{', '>': '<' };
+  for (const char of text.replaceAll('=>', '')) {
+    if ('([{<'.includes(char)) open.push(char);
+    else if (char in partner && open.pop() !== partner[char]) return false;
+  }
+  return open.length === 0;
+}

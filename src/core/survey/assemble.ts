@@ -1,0 +1,356 @@
+/** Joins the evidence of all classes of a chain into one component of the contract. Conflicts become notes. */
+
+import type {
+  AttributeReader,
+  Component,
+  ContractAttribute,
+  ContractEvent,
+  ContractMethod,
+  ContractNamed,
+  ContractNote,
+  ContractProperty,
+  TypeInfo,
+} from '../contract/types.js';
+import { camelCase } from '../emit/names.js';
+import type { ClassChain, Layer } from './classes.js';
+import { bindingsKey } from './classes.js';
+import { DIALECTS } from './dialects/index.js';
+import type { Doc } from './docs.js';
+import { namedTag, textOf, wordsOf } from './docs.js';
+import { classDoc, declaredEvents, dispatchedEvents, eventMapTypes } from './events.js';
+import type { AttributeSeen, LayerEvidence, MethodEvidence, PropertyEvidence } from './evidence.js';
+import { contextOf, placeIn } from './evidence.js';
+import type { MarkupEvidence } from './markup.js';
+import { markupIn } from './markup.js';
+import type { ModuleGraph } from './modules.js';
+import { pairsOf } from './pairs.js';
+import { reachOf } from './reach.js';
+import type { Registered } from './registrations.js';
+import { keyword, NO_TYPE } from './types.js';
+
+/** The component that a registration makes, from its class chain. `module` is the specifier users import it by. */
+export function assemble(
+  registered: Registered,
+  chain: ClassChain,
+  graph: ModuleGraph,
+  module: string,
+): Component {
+  const layers = [...chain.layers].reverse();
+  const evidence = layers.map((layer) => ({ ...readLayer(layer, chain, graph), layer }));
+  const notes: ContractNote[] = evidence
+    .filter(({ layer }) => layer.own)
+    .flatMap(({ found }) => found.flatMap((one) => one.notes ?? []));
+  if (chain.lost) {
+    notes.push({
+      code: 'base-class-unknown',
+      message: 'The class chain leads to code that could not be read; what that code adds is missing here.',
+      at: placeIn(chain.lost.module, chain.lost.node),
+    });
+  }
+  const own = chain.layers[0];
+  const doc: Doc = evidence.at(-1)?.doc ?? { description: '', tags: [] };
+  const { properties, attributes } = joinProperties(evidence, own);
+  const events = joinEvents(evidence, own, notes);
+  const markup = joinMarkup(evidence);
+  const flat = evidence.flatMap(({ found }) => found);
+  const words = wordsOf(doc);
+  const summary = textOf(doc, 'summary') ?? firstSentence(words.description);
+  return {
+    tag: registered.tag,
+    className: own?.name ?? null,
+    module,
+    exportName: own?.name ? graph.exportNameOf(own.name, registered.module) : null,
+    registers: registered.registers,
+    root: flat.findLast((one) => one.root !== undefined)?.root ?? 'none',
+    extendsTag: registered.extendsTag,
+    formAssociated: flat.some((one) => one.formAssociated),
+    ...(summary ? { summary } : {}),
+    ...(words.description ? { description: words.description } : {}),
+    ...(words.deprecated ? { deprecated: words.deprecated } : {}),
+    at: placeIn(registered.module, registered.place),
+    properties,
+    attributes,
+    events,
+    methods: joinMethods(evidence, own),
+    slots: withTags(markup.slots, doc, own, ['slot']),
+    cssParts: withTags(markup.cssParts, doc, own, ['csspart', 'part']),
+    cssProperties: withTags(markup.cssProperties, doc, own, ['cssprop', 'cssproperty']),
+    cssStates: withTags(markup.cssStates, doc, own, ['cssstate']),
+    pairs: pairsOf(properties, events),
+    notes,
+  };
+}
+
+/** All that is read from one class, whichever component it is a layer of. */
+interface Read {
+  found: LayerEvidence[];
+  doc: Doc;
+  events: ContractEvent[];
+  eventTypes: ReturnType<typeof eventMapTypes>;
+  markup: MarkupEvidence | null;
+}
+
+const READ = new WeakMap<Layer['node'], Map<string, Read>>();
+
+/**
+ * Reads a class once, however many components share it. The same class under other mixin arguments is another
+ * class. Of a class outside the surveyed material only declared surface counts, so its events and markup are not
+ * looked for.
+ */
+function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
+  const key = bindingsKey(layer.bindings);
+  const known = READ.get(layer.node) ?? new Map<string, Read>();
+  READ.set(layer.node, known);
+  const before = known.get(key);
+  if (before) return before;
+  const context = contextOf(layer, chain, graph);
+  const doc = classDoc(layer);
+  const read: Read = {
+    found: DIALECTS.map((dialect) => dialect.read(context)),
+    doc,
+    events: layer.own ? [...dispatchedEvents(context), ...declaredEvents(doc, layer, graph)] : [],
+    eventTypes: layer.own ? mapTypes(layer, graph) : new Map(),
+    markup: layer.own ? markupIn(reachOf(layer, graph), graph) : null,
+  };
+  known.set(key, read);
+  return read;
+}
+
+type LayerRead = Read & { layer: Layer };
+
+function joinProperties(evidence: LayerRead[], own: Layer | undefined) {
+  const joined = new Map<string, { evidence: PropertyEvidence; layer: Layer }>();
+  const seen: AttributeSeen[] = [];
+  for (const { layer, found } of evidence) {
+    const layerOwn = new Map<string, PropertyEvidence>();
+    for (const one of found) {
+      seen.push(...(one.attributes ?? []));
+      for (const property of one.properties ?? []) {
+        const before = layerOwn.get(property.name);
+        layerOwn.set(property.name, before ? joinTwo(before, property) : property);
+      }
+    }
+    for (const [name, property] of layerOwn) {
+      if (!layer.own && property.origin === 'member') continue;
+      const before = joined.get(name);
+      joined.set(
+        name,
+        before
+          ? { evidence: joinTwo(before.evidence, property), layer: before.layer }
+          : { evidence: property, layer },
+      );
+    }
+  }
+  const links = linkAttributes(seen, joined);
+  const properties = [...joined.values()]
+    .filter(({ evidence: one }) => !one.internal)
+    .map(({ evidence: one, layer }) =>
+      finishProperty(one, links.get(one.name), layer === own ? null : layer),
+    );
+  const taken = new Set(properties.flatMap((one) => (one.attribute ? [one.attribute.name] : [])));
+  return { properties, attributes: freeAttributes(seen, taken) };
+}
+
+/** Two pieces of evidence about one property; the second is nearer to the component. */
+function joinTwo(first: PropertyEvidence, second: PropertyEvidence): PropertyEvidence {
+  const type = rank(second.type) >= rank(first.type) ? (second.type ?? first.type) : first.type;
+  const attribute =
+    second.attribute === undefined ||
+    first.attribute === undefined ||
+    first.attribute === false ||
+    second.attribute === false
+      ? (second.attribute ?? first.attribute)
+      : { ...first.attribute, ...second.attribute };
+  return {
+    ...first,
+    ...second,
+    origin: first.origin === 'declared' || second.origin === 'declared' ? 'declared' : 'member',
+    ...(type ? { type } : {}),
+    ...(attribute === undefined ? {} : { attribute }),
+    ...((second.default ?? first.default) ? { default: second.default ?? first.default } : {}),
+    readonly: first.readonly === true || second.readonly === true,
+    writable: first.writable === true || second.writable === true,
+    internal: first.internal === true || second.internal === true,
+    words: {
+      ...second.words,
+      ...first.words,
+      ...(second.words.description ? { description: second.words.description } : {}),
+    },
+  };
+}
+
+/** How much a type says: nothing, only its rough kind, or all of it. */
+function rank(type: TypeInfo | undefined): number {
+  if (!type || type.text === 'unknown') return 0;
+  return ['unknown[]', 'object', 'Function'].includes(type.text) ? 1 : 2;
+}
+
+interface Link {
+  name: string;
+  reads: AttributeReader;
+  reflects: boolean;
+}
+
+/** Which property each attribute handled by hand drives: as seen in the code, else by its name in camel case. */
+function linkAttributes(
+  seen: readonly AttributeSeen[],
+  properties: ReadonlyMap<string, unknown>,
+): Map<string, Link> {
+  const links = new Map<string, Link>();
+  for (const name of new Set(seen.map((one) => one.name))) {
+    const about = seen.filter((one) => one.name === name);
+    if (!about.some((one) => one.observed)) continue;
+    const explicit = about.map((one) => one.property).find((one) => one !== undefined && properties.has(one));
+    const byName = [camelCase(name), name].find((one) => properties.has(one));
+    const property = explicit ?? byName;
+    if (property === undefined) continue;
+    const readers = about.flatMap((one) => (one.reads ? [one.reads] : []));
+    links.set(property, {
+      name,
+      reads: readers.find((one) => one !== 'custom') ?? readers[0] ?? 'string',
+      reflects: about.some((one) => one.reflects),
+    });
+  }
+  return links;
+}
+
+function finishProperty(one: PropertyEvidence, link: Link | undefined, from: Layer | null): ContractProperty {
+  const declared = one.attribute;
+  const attribute =
+    declared === false || (declared === undefined && !link)
+      ? null
+      : {
+          name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
+          reads: declared?.reads ?? link?.reads ?? 'string',
+          reflects: declared?.reflects ?? link?.reflects ?? false,
+        };
+  return {
+    name: one.name,
+    type: one.type ?? typeByReader(attribute?.reads),
+    ...(one.default === undefined ? {} : { default: one.default }),
+    readonly: one.readonly === true || one.writable !== true,
+    required: one.required === true,
+    attribute,
+    ...one.words,
+    ...(from?.name ? { inheritedFrom: from.name } : {}),
+  };
+}
+
+function typeByReader(reads: AttributeReader | undefined): TypeInfo {
+  return reads === 'string' || reads === 'number' || reads === 'boolean' ? keyword(reads) : NO_TYPE;
+}
+
+function freeAttributes(seen: readonly AttributeSeen[], taken: ReadonlySet<string>): ContractAttribute[] {
+  const attributes = new Map<string, ContractAttribute>();
+  for (const one of seen) {
+    if (taken.has(one.name) || !one.observed) continue;
+    const reads = one.reads ?? attributes.get(one.name)?.reads ?? 'string';
+    attributes.set(one.name, { name: one.name, reads, at: one.at });
+  }
+  return [...attributes.values()];
+}
+
+function joinMethods(evidence: LayerRead[], own: Layer | undefined): ContractMethod[] {
+  const foreign = new Set<string>();
+  const methods = new Map<string, { method: MethodEvidence; layer: Layer }>();
+  for (const { layer, found } of evidence) {
+    for (const method of found.flatMap((one) => one.methods ?? [])) {
+      if (!layer.own) foreign.add(method.name);
+      else if (!method.internal && !foreign.has(method.name)) methods.set(method.name, { method, layer });
+      else methods.delete(method.name);
+    }
+  }
+  return [...methods.values()].map(({ method, layer }) => ({
+    name: method.name,
+    text: method.text,
+    ...method.words,
+    ...(layer !== own && layer.name ? { inheritedFrom: layer.name } : {}),
+  }));
+}
+
+function joinEvents(evidence: LayerRead[], own: Layer | undefined, notes: ContractNote[]): ContractEvent[] {
+  const events = new Map<string, ContractEvent>();
+  for (const { layer, events: found, eventTypes } of evidence) {
+    const inherited = layer === own || !layer.name ? {} : { inheritedFrom: layer.name };
+    for (const event of found) {
+      const before = events.get(event.name);
+      if (event.declared && before) events.set(event.name, joinDeclared(before, event));
+      else if (!before?.dispatched || rank(event.detail) > rank(before.detail)) {
+        events.set(event.name, { ...inherited, ...event });
+      }
+    }
+    for (const [name, type] of eventTypes) {
+      const event = events.get(name);
+      if (event) events.set(name, { ...event, ...type, declared: true });
+    }
+  }
+  for (const event of events.values()) {
+    if (event.declared === event.dispatched) continue;
+    notes.push(
+      event.declared
+        ? {
+            code: 'event-never-dispatched',
+            message: `${event.name}: declared, but no code that dispatches it was found.`,
+          }
+        : {
+            code: 'event-not-declared',
+            message: `${event.name}: dispatched, but no doc comment or type declares it.`,
+          },
+    );
+    if (event.at) Object.assign(notes.at(-1) ?? {}, { at: event.at });
+  }
+  return [...events.values()];
+}
+
+function joinDeclared(sent: ContractEvent, said: ContractEvent): ContractEvent {
+  return {
+    ...sent,
+    detail: rank(said.detail) >= rank(sent.detail) && said.detail !== NO_TYPE ? said.detail : sent.detail,
+    declared: true,
+    ...(said.description ? { description: said.description } : {}),
+  };
+}
+
+function mapTypes(layer: Layer, graph: ModuleGraph): ReturnType<typeof eventMapTypes> {
+  const beside = graph.declarationsBeside(layer.module, 'EventMap');
+  return new Map([...eventMapTypes(layer.module, graph), ...(beside ? eventMapTypes(beside, graph) : [])]);
+}
+
+function joinMarkup(evidence: LayerRead[]): MarkupEvidence {
+  const all = evidence.flatMap(({ markup }) => (markup ? [markup] : []));
+  const join = (key: keyof MarkupEvidence) => {
+    const named = new Map<string, ContractNamed>();
+    for (const markup of all)
+      for (const one of markup[key]) if (!named.has(one.name)) named.set(one.name, one);
+    return [...named.values()];
+  };
+  return {
+    slots: join('slots'),
+    cssParts: join('cssParts'),
+    cssProperties: join('cssProperties'),
+    cssStates: join('cssStates'),
+  };
+}
+
+/** Adds what the doc comment of the class says of named items, and the items only it names. */
+function withTags(found: ContractNamed[], doc: Doc, own: Layer | undefined, tags: string[]): ContractNamed[] {
+  const named = new Map(found.map((one) => [one.name, one]));
+  for (const tag of doc.tags.filter((one) => tags.includes(one.tag))) {
+    const read = namedTag(tag);
+    const name = tag.tag === 'slot' && /^[-:]?$/.test(read.name) ? '' : read.name;
+    if (name === '' && tag.tag !== 'slot') continue;
+    const unnamed = tag.tag === 'slot' && read.description === undefined && /\s/.test(tag.text);
+    const key = unnamed ? '' : name === 'default' && named.has('') ? '' : name;
+    named.set(key, {
+      ...(named.get(key) ?? { name: key, ...(own ? { at: placeIn(own.module, tag) } : {}) }),
+      ...(read.description ? { description: read.description } : {}),
+    });
+  }
+  return [...named.values()];
+}
+
+function firstSentence(text: string | undefined): string | undefined {
+  const [paragraph] = (text ?? '').split('\n\n');
+  const match = /^[\s\S]*?[.!?](?=\s|$)/.exec(paragraph ?? '');
+  return (match?.[0] ?? paragraph)?.trim() || undefined;
+}

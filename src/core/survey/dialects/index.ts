@@ -1,0 +1,9 @@
+/** The register of authoring dialects. One line each; the order carries no meaning. */
+
+import type { Dialect } from '../evidence.js';
+import { decorated } from './decorated.js';
+import { members } from './members.js';
+import { observed } from './observed.js';
+import { table } from './table.js';
+
+export const DIALECTS: readonly Dialect[] = [members, observed, decorated, table];

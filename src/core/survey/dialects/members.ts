@@ -1,0 +1,207 @@
+/** Ordinary class members: fields, accessors, methods, and fields set in the constructor. */
+
+import type { ItemWords, TypeInfo } from '../../contract/types.js';
+import { isFunction } from '../classes.js';
+import type { Doc } from '../docs.js';
+import { docOf, isInternal, wordsOf } from '../docs.js';
+import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
+import { fold, keyName, staticValue } from '../fold.js';
+import type { Ast } from '../parse.js';
+import { walk } from '../parse.js';
+import { NO_TYPE, typeOf, typeOfText, typeOfValue } from '../types.js';
+
+/** Called by the browser (HTML, custom element reactions) or, by wide convention, by an element's base class. */
+const LIFECYCLE = new Set(
+  (
+    'constructor connectedCallback disconnectedCallback adoptedCallback connectedMoveCallback ' +
+    'attributeChangedCallback formAssociatedCallback formDisabledCallback formResetCallback ' +
+    'formStateRestoreCallback render template update updated firstUpdated willUpdate shouldUpdate performUpdate ' +
+    'scheduleUpdate requestUpdate getUpdateComplete createRenderRoot addController removeController'
+  ).split(' '),
+);
+
+export const members: Dialect = {
+  name: 'members',
+  read(context) {
+    const properties = new Map<string, PropertyEvidence>();
+    const methods: MethodEvidence[] = [];
+    for (const member of context.layer.node.body.body) readMember(member, context, properties, methods);
+    for (const [name, evidence] of constructorFields(context)) {
+      const known = properties.get(name);
+      if (known) known.default ??= evidence.default as string;
+      else properties.set(name, evidence);
+    }
+    const declared = declaredMembers(context);
+    return {
+      properties: [...properties.values()].map((one) => withDeclared(one, declared)),
+      methods: methods.map((one) => withDeclared(one, declared)),
+      ...(formAssociated(context) ? { formAssociated: true } : {}),
+    };
+  },
+};
+
+/** The type a member is given by annotation, doc comment, or default; undefined when nothing tells. */
+export function memberType(member: Ast.ClassElement, context: LayerContext): TypeInfo | undefined {
+  const { module } = context.layer;
+  const annotation = annotationOf(member);
+  if (annotation) return typeOf(annotation.typeAnnotation, module, context.graph);
+  const doc = 'key' in member ? context.doc(member) : undefined;
+  const tagged = doc?.tags.find((tag) => ['type', 'return', 'returns'].includes(tag.tag) && tag.type)?.type;
+  if (tagged) return typeOfText(tagged, module, context.graph);
+  if ((member.type === 'PropertyDefinition' || member.type === 'AccessorProperty') && member.value) {
+    const type = typeOfValue(member.value, context.scope);
+    return type === NO_TYPE ? undefined : type;
+  }
+  return undefined;
+}
+
+function annotationOf(member: Ast.ClassElement): Ast.TSTypeAnnotation | null | undefined {
+  if (member.type === 'PropertyDefinition' || member.type === 'AccessorProperty')
+    return member.typeAnnotation;
+  if (member.type !== 'MethodDefinition') return null;
+  if (member.kind === 'get') return member.value.returnType;
+  const [parameter] = member.value.params;
+  return member.kind === 'set' && parameter?.type === 'Identifier' ? parameter.typeAnnotation : null;
+}
+
+function readMember(
+  member: Ast.ClassElement,
+  context: LayerContext,
+  properties: Map<string, PropertyEvidence>,
+  methods: MethodEvidence[],
+): void {
+  if (!('key' in member) || member.static) return;
+  const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
+  if (name === null || LIFECYCLE.has(name)) return;
+  const doc = context.doc(member);
+  const internal = hidden(member, name, doc);
+  const words: ItemWords = { ...wordsOf(doc), at: context.at(member) };
+  if (member.type === 'MethodDefinition' && member.kind === 'method') {
+    methods.push({ name, text: methodText(name, member.value, context), internal, words });
+    return;
+  }
+  if (member.type === 'TSAbstractMethodDefinition') return;
+  const before = properties.get(name);
+  const type = memberType(member, context) ?? before?.type;
+  const accessor = member.type === 'MethodDefinition' ? member.kind : null;
+  const value = 'value' in member && accessor === null ? (member.value as Ast.Expression | null) : null;
+  properties.set(name, {
+    name,
+    origin: 'member',
+    ...(type ? { type } : {}),
+    ...(value ? { default: sourceOf(value, context) } : before?.default ? { default: before.default } : {}),
+    readonly: ('readonly' in member && member.readonly) || isReadonlyDoc(doc),
+    writable: accessor === null || accessor === 'set' || before?.writable === true,
+    internal: internal || before?.internal === true,
+    words: { ...words, ...before?.words },
+  });
+}
+
+function hidden(member: Ast.ClassElement, name: string, doc: Doc): boolean {
+  const access = 'accessibility' in member ? member.accessibility : null;
+  return name.startsWith('_') || access === 'private' || access === 'protected' || isInternal(doc);
+}
+
+function isReadonlyDoc(doc: Doc): boolean {
+  return doc.tags.some((tag) => tag.tag === 'readonly');
+}
+
+function methodText(name: string, node: Ast.Function, context: LayerContext): string {
+  const { source } = context.layer.module;
+  const params = node.params.map((one) => source.slice(one.start, one.end)).join(', ');
+  const result = node.returnType
+    ? source.slice(node.returnType.typeAnnotation.start, node.returnType.typeAnnotation.end)
+    : null;
+  const implied = node.async ? 'Promise<unknown>' : 'unknown';
+  return `${name}(${params}): ${result ?? implied}`.replaceAll(/\s+/g, ' ');
+}
+
+function sourceOf(node: Ast.Node, context: LayerContext): string {
+  const text = context.layer.module.source.slice(node.start, node.end).replaceAll(/\s+/g, ' ');
+  return text.length > 80 ? `${text.slice(0, 77)}...` : text;
+}
+
+/** Fields the constructor sets (`this.name = value`), as compilers place class fields. */
+function constructorFields(context: LayerContext): Map<string, PropertyEvidence> {
+  const fields = new Map<string, PropertyEvidence>();
+  const builder = context.layer.node.body.body.find(
+    (member) => member.type === 'MethodDefinition' && member.kind === 'constructor',
+  );
+  if (builder?.type !== 'MethodDefinition' || !builder.value.body) return fields;
+  walk(builder.value.body, (node) => {
+    if (isFunction(node)) return false;
+    if (node.type !== 'ExpressionStatement' || node.expression.type !== 'AssignmentExpression') return true;
+    const { left, right } = node.expression;
+    if (left.type !== 'MemberExpression' || left.object.type !== 'ThisExpression' || left.computed)
+      return true;
+    if (left.property.type !== 'Identifier' || fields.has(left.property.name)) return true;
+    const { name } = left.property;
+    const doc = docOf(node, context.layer.module);
+    const tagged = doc.tags.find((tag) => tag.tag === 'type' && tag.type)?.type;
+    const type = tagged
+      ? typeOfText(tagged, context.layer.module, context.graph)
+      : typeOfValue(right, context.scope);
+    fields.set(name, {
+      name,
+      origin: 'member',
+      ...(type === NO_TYPE ? {} : { type }),
+      default: sourceOf(right, context),
+      writable: true,
+      readonly: isReadonlyDoc(doc),
+      internal: name.startsWith('_') || isInternal(doc) || isFunction(right),
+      words: { ...wordsOf(doc), at: context.at(node) },
+    });
+    return true;
+  });
+  return fields;
+}
+
+function formAssociated(context: LayerContext): boolean {
+  const value = staticValue(context.layer.node, 'formAssociated');
+  return value !== null && fold(value, context.scope) === true;
+}
+
+interface DeclaredMember {
+  internal: boolean;
+  type?: TypeInfo;
+  text?: string;
+  words: ItemWords;
+}
+
+/** The members that the type declarations beside a compiled module give its class; null where there are none. */
+function declaredMembers(context: LayerContext): Map<string, DeclaredMember> | null {
+  if (!context.declared) return null;
+  const { module, node } = context.declared;
+  const found = new Map<string, DeclaredMember>();
+  for (const member of node.body.body) {
+    if (!('key' in member) || member.key.type !== 'Identifier') continue;
+    const doc = docOf(member, module);
+    const annotation = annotationOf(member);
+    found.set(member.key.name, {
+      internal: hidden(member, member.key.name, doc),
+      ...(annotation ? { type: typeOf(annotation.typeAnnotation, module, context.graph) } : {}),
+      ...(member.type === 'MethodDefinition' || member.type === 'TSAbstractMethodDefinition'
+        ? { text: module.source.slice(member.start, member.end).replace(/;$/, '').replaceAll(/\s+/g, ' ') }
+        : {}),
+      words: wordsOf(doc),
+    });
+  }
+  return found;
+}
+
+/** Declarations know better what is public, and of which type. */
+function withDeclared<T extends PropertyEvidence | MethodEvidence>(
+  one: T,
+  declared: Map<string, DeclaredMember> | null,
+): T {
+  if (!declared) return one;
+  const known = declared.get(one.name);
+  if (!known) return { ...one, internal: true };
+  return {
+    ...one,
+    internal: one.internal || known.internal,
+    ...(known.type && 'origin' in one ? { type: known.type } : {}),
+    ...(known.text && 'text' in one ? { text: known.text } : {}),
+    words: { ...one.words, ...known.words },
+  };
+}

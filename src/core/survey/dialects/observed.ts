@@ -1,0 +1,227 @@
+/**
+ * Attributes handled by hand: `observedAttributes`, the branches of `attributeChangedCallback`, accessors that
+ * read and write attributes, and `attachShadow`.
+ */
+
+import type { AttributeReader, ContractNote } from '../../contract/types.js';
+import { isFunction } from '../classes.js';
+import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence.js';
+import { within } from '../find.js';
+import { asString, asStrings, fold, isFoldedObject, keyName, staticValue, UNKNOWN } from '../fold.js';
+import type { Ast } from '../parse.js';
+import { walk } from '../parse.js';
+
+export const observed: Dialect = {
+  name: 'observed',
+  read(context) {
+    const attributes: AttributeSeen[] = [];
+    const notes: ContractNote[] = [];
+    readObserved(context, attributes, notes);
+    for (const member of context.layer.node.body.body) {
+      if (member.type !== 'MethodDefinition' || member.static) continue;
+      const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
+      if (name === 'attributeChangedCallback') attributes.push(...changedBranches(member.value, context));
+      else if (name !== null && member.kind === 'get')
+        attributes.push(...readByGetter(name, member.value, context));
+      else if (name !== null && member.kind === 'set')
+        attributes.push(...writtenBySetter(name, member.value, context));
+    }
+    const root = shadowRoot(context);
+    return { attributes, notes, ...(root ? { root } : {}) };
+  },
+};
+
+function readObserved(context: LayerContext, attributes: AttributeSeen[], notes: ContractNote[]): void {
+  const value = staticValue(context.layer.node, 'observedAttributes');
+  if (!value) return;
+  const names = asStrings(fold(value, context.scope));
+  if (names) {
+    for (const name of names) attributes.push({ name, observed: true, at: context.at(value) });
+    return;
+  }
+  const partly = fold(value, context.scope);
+  for (const name of Array.isArray(partly) ? partly : []) {
+    if (typeof name === 'string') attributes.push({ name, observed: true, at: context.at(value) });
+  }
+  notes.push({
+    code: 'attributes-not-constant',
+    message: 'observedAttributes is worked out at run time; its names cannot all be read from the source.',
+    at: context.at(value),
+  });
+}
+
+/** `case 'high-mark': this.highMark = Number(value)` and `if (name === 'high-mark') ...`. */
+function changedBranches(node: Ast.Function, context: LayerContext): AttributeSeen[] {
+  if (!node.body) return [];
+  const [nameParameter, , valueParameter] = node.params;
+  const parameterName = nameParameter?.type === 'Identifier' ? nameParameter.name : null;
+  const valueName = valueParameter?.type === 'Identifier' ? valueParameter.name : null;
+  const found: AttributeSeen[] = [];
+  const branch = (test: Ast.Node, body: Ast.Node[]) => {
+    const name = asString(fold(test, context.scope));
+    if (name === null) return;
+    for (const part of body) {
+      walk(part, (inner) => {
+        const target = assignedMember(inner);
+        if (!target) return true;
+        found.push({
+          name,
+          property: target.name,
+          reads: readerOf(target.value, valueName),
+          observed: false,
+          at: context.at(inner),
+        });
+        return false;
+      });
+    }
+  };
+  walk(node.body, (inner) => {
+    if (inner.type === 'SwitchStatement') {
+      for (const one of inner.cases) if (one.test) branch(one.test, one.consequent);
+      return false;
+    }
+    if (
+      inner.type === 'IfStatement' &&
+      inner.test.type === 'BinaryExpression' &&
+      /^===?$/.test(inner.test.operator)
+    ) {
+      const { left, right } = inner.test;
+      if (left.type === 'Identifier' && left.name === parameterName) branch(right, [inner.consequent]);
+    }
+    return true;
+  });
+  return found;
+}
+
+/** `this.name = value` or `this.#name = value`: the member and what is assigned. */
+function assignedMember(node: Ast.Node): { name: string; value: Ast.Expression } | null {
+  if (node.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') return null;
+  if (node.left.object.type !== 'ThisExpression' || node.left.computed) return null;
+  const { property } = node.left;
+  if (property.type !== 'Identifier' && property.type !== 'PrivateIdentifier') return null;
+  return { name: property.name.replace(/^_/, ''), value: node.right };
+}
+
+/** How an expression over an attribute's text turns it into a value. */
+export function readerOf(node: Ast.Node, valueName: string | null): AttributeReader {
+  let reader: AttributeReader | null = null;
+  walk(node, (inner) => {
+    if (inner.type === 'CallExpression') reader ??= readerOfCall(inner);
+    if (inner.type === 'UnaryExpression' && inner.operator === '+') reader ??= 'number';
+    if (inner.type === 'BinaryExpression' && /^!==?$/.test(inner.operator) && isNull(inner.right))
+      reader ??= 'boolean';
+    return reader === null;
+  });
+  if (reader) return reader;
+  if (node.type === 'Identifier') return node.name === valueName ? 'string' : 'custom';
+  if (node.type === 'LogicalExpression') return readerOf(node.left, valueName);
+  if (node.type === 'ConditionalExpression') return readerOf(node.alternate, valueName);
+  return node.type === 'TSAsExpression' || node.type === 'TSNonNullExpression'
+    ? readerOf(node.expression, valueName)
+    : 'custom';
+}
+
+function readerOfCall(node: Ast.CallExpression): AttributeReader | null {
+  const { callee } = node;
+  if (callee.type === 'Identifier') {
+    if (['Number', 'parseInt', 'parseFloat'].includes(callee.name)) return 'number';
+    return callee.name === 'Boolean' ? 'boolean' : callee.name === 'String' ? 'string' : 'custom';
+  }
+  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
+  const { name } = callee.property;
+  if (name === 'parse') return 'json';
+  if (name === 'parseInt' || name === 'parseFloat') return 'number';
+  if (name === 'hasAttribute') return 'boolean';
+  return name === 'getAttribute' ? null : 'custom';
+}
+
+function isNull(node: Ast.Node): boolean {
+  return node.type === 'Literal' && node.value === null;
+}
+
+/** `get name() { return this.getAttribute('name') }`: the attribute is where the value lives. */
+function readByGetter(property: string, node: Ast.Function, context: LayerContext): AttributeSeen[] {
+  const found: AttributeSeen[] = [];
+  forAttributeCalls(node, context, (method, name, call) => {
+    if (method !== 'getAttribute' && method !== 'hasAttribute') return;
+    const reads = method === 'hasAttribute' ? 'boolean' : getterReader(node);
+    found.push({ name, property, reads, reflects: true, observed: true, at: context.at(call) });
+  });
+  return found;
+}
+
+function getterReader(node: Ast.Function): AttributeReader {
+  let reader: AttributeReader | null = null;
+  if (node.body) {
+    walk(node.body, (inner) => {
+      if (inner.type === 'CallExpression') reader ??= readerOfCall(inner);
+      if (inner.type === 'BinaryExpression' && /^!==?$/.test(inner.operator) && isNull(inner.right))
+        reader ??= 'boolean';
+      return reader === null;
+    });
+  }
+  return reader ?? 'string';
+}
+
+/** `set name(value) { this.setAttribute('name', value) }`: the property is reflected. */
+function writtenBySetter(property: string, node: Ast.Function, context: LayerContext): AttributeSeen[] {
+  const found: AttributeSeen[] = [];
+  forAttributeCalls(node, context, (method, name, call) => {
+    if (method !== 'setAttribute' && method !== 'toggleAttribute') return;
+    found.push({
+      name,
+      property,
+      ...(method === 'toggleAttribute' ? { reads: 'boolean' as const } : {}),
+      reflects: true,
+      observed: false,
+      at: context.at(call),
+    });
+  });
+  return found;
+}
+
+function forAttributeCalls(
+  node: Ast.Function,
+  context: LayerContext,
+  visit: (method: string, attribute: string, call: Ast.CallExpression) => void,
+): void {
+  if (!node.body) return;
+  walk(node.body, (inner) => {
+    if (inner.type !== 'CallExpression' || inner.callee.type !== 'MemberExpression') return true;
+    const { callee } = inner;
+    if (callee.object.type !== 'ThisExpression' || callee.property.type !== 'Identifier') return true;
+    const [argument] = inner.arguments;
+    const name = argument ? asString(fold(argument, context.scope)) : null;
+    if (name !== null) visit(callee.property.name, name, inner);
+    return true;
+  });
+}
+
+/** The mode the class attaches a shadow root in; `none` when it overrides where it renders to itself. */
+function shadowRoot({ layer, scope }: LayerContext): LayerEvidence['root'] {
+  let root: LayerEvidence['root'];
+  for (const node of within('call', layer.node.body, layer.module.program)) {
+    if (node.callee.type !== 'MemberExpression' || node.callee.property.type !== 'Identifier') continue;
+    if (node.callee.property.name !== 'attachShadow') continue;
+    const options = node.arguments[0] ? fold(node.arguments[0], scope) : UNKNOWN;
+    root = isFoldedObject(options) && options.object.get('mode') === 'closed' ? 'closed' : 'open';
+  }
+  const override = layer.node.body.body.find(
+    (member) =>
+      member.type === 'MethodDefinition' &&
+      member.key.type === 'Identifier' &&
+      member.key.name === 'createRenderRoot',
+  );
+  return override?.type === 'MethodDefinition' && returnsThis(override.value) ? 'none' : root;
+}
+
+function returnsThis(node: Ast.Function): boolean {
+  let found = false;
+  if (node.body) {
+    walk(node.body, (inner) => {
+      if (inner.type === 'ReturnStatement' && inner.argument?.type === 'ThisExpression') found = true;
+      return !isFunction(inner);
+    });
+  }
+  return found;
+}

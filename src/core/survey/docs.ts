@@ -1,0 +1,137 @@
+/** Doc comments: the comment that belongs to a node, its description and its tags. */
+
+import type { ItemWords } from '../contract/types.js';
+import type { Module } from './modules.js';
+import type { Ast } from './parse.js';
+
+export interface DocTag {
+  /** Tag name without the at sign, in lower case. */
+  tag: string;
+  /** The type in braces right behind the tag, without the braces. */
+  type: string | null;
+  /** The rest of the tag's text, white space folded. */
+  text: string;
+  /** Offset of the comment in its module. */
+  start: number;
+}
+
+export interface Doc {
+  description: string;
+  tags: DocTag[];
+}
+
+const NO_DOC: Doc = { description: '', tags: [] };
+
+/**
+ * The doc comment in front of a node: the last block comment that starts with two asterisks and has only white
+ * space, modifiers or an export keyword between itself and the node.
+ */
+export function docOf(node: { start: number; decorators?: Ast.Decorator[] | null }, module: Module): Doc {
+  const start = Math.min(node.start, node.decorators?.[0]?.start ?? node.start);
+  const comment = commentBefore(module, start);
+  if (!comment?.value.startsWith('*')) return NO_DOC;
+  return parseDoc(comment.value.slice(1), comment.start);
+}
+
+/** Parses the text of a doc comment, without its opening and closing marks. */
+export function parseDoc(text: string, start = 0): Doc {
+  const lines = text.split(/\r?\n/).map((line) => line.replace(/^\s*\*? ?/, '').trimEnd());
+  const description: string[] = [];
+  const tags: DocTag[] = [];
+  let current: string[] | null = null;
+  const close = () => {
+    if (current) tags.push(readTag(current.join('\n'), start));
+  };
+  for (const line of lines) {
+    if (/^\s*@[a-zA-Z]/.test(line)) {
+      close();
+      current = [line.trim()];
+    } else if (current) current.push(line);
+    else description.push(line);
+  }
+  close();
+  return { description: description.join('\n').trim(), tags };
+}
+
+/** Description, deprecation and age, as a contract item says them. Empty words are left out. */
+export function wordsOf(doc: Doc): ItemWords {
+  const words: ItemWords = {};
+  const description = doc.description || textOf(doc, 'description');
+  if (description) words.description = description.replaceAll(/[ \t]*\n(?!\n)[ \t]*(?!\n)/g, ' ').trim();
+  const deprecated = doc.tags.find((one) => one.tag === 'deprecated');
+  if (deprecated) words.deprecated = deprecated.text || true;
+  const since = textOf(doc, 'since');
+  if (since) words.since = since;
+  return words;
+}
+
+/** Marked as not meant for users. */
+export function isInternal(doc: Doc): boolean {
+  return doc.tags.some((one) => ['private', 'protected', 'internal', 'ignore', 'hidden'].includes(one.tag));
+}
+
+/** The text of the first tag of that name, or undefined. */
+export function textOf(doc: Doc, tag: string): string | undefined {
+  return doc.tags.find((one) => one.tag === tag)?.text || undefined;
+}
+
+/** The name, and the words behind it, of a tag that documents a named item: `legend - Explains the colours.` */
+export function namedTag(tag: DocTag): { name: string; description?: string; fallback?: string } {
+  const bracket = /^\[([^\]=\s]+)(?:=([^\]]*))?\]\s*-?\s*([\s\S]*)$/.exec(tag.text);
+  if (bracket) return withDescription(bracket[1] ?? '', bracket[3] ?? '', bracket[2]);
+  const plain = /^(?:"([^"]*)"|([^\s-][^\s]*|--[^\s]+))?\s*(?:[-:–—]\s*)?([\s\S]*)$/.exec(tag.text);
+  return withDescription(plain?.[1] ?? plain?.[2] ?? '', plain?.[3] ?? '');
+}
+
+function withDescription(name: string, description: string, fallback?: string) {
+  return {
+    name: name.replaceAll(/^`|`$/g, '').replace(/[:,]$/, ''),
+    ...(description.trim() ? { description: description.trim() } : {}),
+    ...(fallback ? { fallback } : {}),
+  };
+}
+
+function readTag(text: string, start: number): DocTag {
+  const match = /^@([a-zA-Z]+)\s*([\s\S]*)$/.exec(text);
+  const rest = match?.[2] ?? '';
+  const { type, after } = bracedType(rest);
+  const folded = after.replaceAll(/\s+/g, ' ').trim();
+  return { tag: (match?.[1] ?? '').toLowerCase(), type, text: folded, start };
+}
+
+/** Splits `{type} text`; the name may stand before the type, as in `name {type} text`. */
+function bracedType(text: string): { type: string | null; after: string } {
+  const open = /^(\s*(?:[^\s{]+\s+)?)\{/.exec(text);
+  if (!open) return { type: null, after: text };
+  let depth = 0;
+  for (let index = open[0].length - 1; index < text.length; index += 1) {
+    if (text[index] === '{') depth += 1;
+    if (text[index] === '}') depth -= 1;
+    if (depth === 0) {
+      return {
+        type: text.slice(open[0].length, index).trim(),
+        after: `${open[1] ?? ''}${text.slice(index + 1)}`,
+      };
+    }
+  }
+  return { type: null, after: text };
+}
+
+function commentBefore(module: Module, start: number) {
+  let low = 0;
+  let high = module.comments.length - 1;
+  let found = null;
+  while (low <= high) {
+    const middle = (low + high) >> 1;
+    const comment = module.comments[middle];
+    if (comment && comment.end <= start) {
+      found = comment;
+      low = middle + 1;
+    } else high = middle - 1;
+  }
+  if (!found || found.type !== 'Block') return null;
+  const between = module.source.slice(found.end, start);
+  return /^\s*(?:(?:export|default|abstract|declare|const|let|var)\s+|[\w$]+\s*=\s*)*$/.test(between)
+    ? found
+    : null;
+}

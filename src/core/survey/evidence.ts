@@ -1,0 +1,96 @@
+/** What a dialect finds in one class: partial evidence, which assemble.ts joins into a contract. */
+
+import type { AttributeReader, ContractNote, ItemWords, TypeInfo } from '../contract/types.js';
+import type { ClassChain, Layer } from './classes.js';
+import { scopeOf } from './classes.js';
+import type { Doc } from './docs.js';
+import { docOf } from './docs.js';
+import type { Scope } from './fold.js';
+import type { Module, ModuleGraph } from './modules.js';
+import type { Ast } from './parse.js';
+
+/** What is known of the attribute of a property; `false` when the source says there is none. */
+export type AttributeEvidence = { name?: string; reads?: AttributeReader; reflects?: boolean } | false;
+
+export interface PropertyEvidence {
+  name: string;
+  /** `member`: an ordinary class member. `declared`: named as component surface (decorator, table). */
+  origin: 'member' | 'declared';
+  type?: TypeInfo;
+  default?: string;
+  readonly?: boolean;
+  required?: boolean;
+  attribute?: AttributeEvidence;
+  internal?: boolean;
+  /** Can be assigned, as far as this evidence tells. */
+  writable?: boolean;
+  words: ItemWords;
+}
+
+export interface MethodEvidence {
+  name: string;
+  text: string;
+  internal?: boolean;
+  words: ItemWords;
+}
+
+export interface AttributeSeen {
+  name: string;
+  reads?: AttributeReader;
+  reflects?: boolean;
+  /** The property this attribute was seen to drive. */
+  property?: string;
+  observed: boolean;
+  at: string;
+}
+
+export interface LayerEvidence {
+  properties?: PropertyEvidence[];
+  methods?: MethodEvidence[];
+  attributes?: AttributeSeen[];
+  root?: 'open' | 'closed' | 'none';
+  formAssociated?: boolean;
+  notes?: ContractNote[];
+}
+
+/** One way of authoring: turns a class of a chain into evidence. Adding one is a file and a line in the register. */
+export interface Dialect {
+  name: string;
+  read(context: LayerContext): LayerEvidence;
+}
+
+/** A class of a chain with everything a dialect may ask about it. */
+export interface LayerContext {
+  layer: Layer;
+  chain: ClassChain;
+  graph: ModuleGraph;
+  scope: Scope;
+  /** The class in the type declarations beside a compiled module, if there is one. */
+  declared: { module: Module; node: Ast.Class } | null;
+  at(node: { start: number }): string;
+  doc(node: { start: number; decorators?: Ast.Decorator[] | null }): Doc;
+}
+
+export function contextOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): LayerContext {
+  return {
+    layer,
+    chain,
+    graph,
+    scope: scopeOf(layer, chain, graph),
+    declared: declaredClass(layer, graph),
+    at: (node) => placeIn(layer.module, node),
+    doc: (node) => docOf(node, layer.module),
+  };
+}
+
+/** `file:line` of a node, as contracts give places. */
+export function placeIn(module: Module, node: { start: number }): string {
+  return `${module.label}:${module.lines.line(node.start)}`;
+}
+
+function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
+  if (!layer.own || !layer.name || layer.node.body.body.length === 0) return null;
+  const beside = graph.declarationsBeside(layer.module, layer.name);
+  const declaration = beside?.declarations.get(layer.name);
+  return beside && declaration?.kind === 'class' ? { module: beside, node: declaration.node } : null;
+}

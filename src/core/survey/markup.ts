@@ -1,0 +1,142 @@
+/** Slots, parts, CSS custom properties and states, from templates, style sheets and JSX in the source. */
+
+import type { ContractNamed } from '../contract/types.js';
+import { placeIn } from './evidence.js';
+import { within } from './find.js';
+import { asString, fold } from './fold.js';
+import type { ModuleGraph } from './modules.js';
+import type { Ast } from './parse.js';
+import type { Piece, Reach } from './reach.js';
+
+export interface MarkupEvidence {
+  slots: ContractNamed[];
+  cssParts: ContractNamed[];
+  cssProperties: ContractNamed[];
+  cssStates: ContractNamed[];
+}
+
+/** Stands for a part of a template that is only known at run time. */
+const HOLE = '\u{1}';
+
+/** Reads all markup and CSS in the pieces of code that belong to a class. */
+export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupEvidence {
+  const lists: Lists = {
+    slots: new Map(),
+    cssParts: new Map(),
+    cssProperties: new Map(),
+    cssStates: new Map(),
+  };
+  const defined = new Set<string>();
+  for (const piece of pieces) {
+    const { program } = piece.module;
+    const adder = (node: Ast.Node) => addTo(() => placeIn(piece.module, node));
+    for (const node of within('text', piece.node, program)) {
+      const text = textOf(node, piece, graph);
+      if (text !== null) readText(text, adder(node), lists, defined);
+    }
+    for (const node of within('jsx', piece.node, program)) readJsx(node, adder(node), lists);
+    for (const node of within('call', piece.node, program)) {
+      const state = addedState(node, piece, graph);
+      if (state !== null) adder(node)(lists.cssStates, state);
+    }
+  }
+  for (const sheet of sheets)
+    readText(
+      sheet.text,
+      addTo(() => `${sheet.label}:1`),
+      lists,
+      defined,
+    );
+  for (const name of defined) lists.cssProperties.delete(name);
+  return {
+    slots: [...lists.slots.values()],
+    cssParts: [...lists.cssParts.values()],
+    cssProperties: [...lists.cssProperties.values()],
+    cssStates: [...lists.cssStates.values()],
+  };
+}
+
+function addTo(at: () => string): Add {
+  return (list, name) => {
+    if (!name.includes(HOLE) && !list.has(name)) list.set(name, { name, at: at() });
+  };
+}
+
+type Lists = Record<keyof MarkupEvidence, Map<string, ContractNamed>>;
+type Add = (list: Map<string, ContractNamed>, name: string) => void;
+
+/**
+ * Reads one piece of markup or CSS. Templates are fragments with holes, not documents, so tags and declarations
+ * are found by their shape rather than parsed as a whole.
+ */
+function readText(text: string, add: Add, lists: Lists, defined: Set<string>): void {
+  for (const match of text.matchAll(/<slot(?=[\s/>])((?:[^>"']|"[^"]*"|'[^']*')*)>/gi)) {
+    add(lists.slots, attributeIn(match[1] ?? '', 'name') ?? '');
+  }
+  for (const match of text.matchAll(/<[a-z][\w-]*(?=\s)((?:[^>"']|"[^"]*"|'[^']*')*)>/gi)) {
+    const attributes = match[1] ?? '';
+    for (const name of (attributeIn(attributes, 'part') ?? '').split(/\s+/))
+      if (name) add(lists.cssParts, name);
+    for (const forwarded of (attributeIn(attributes, 'exportparts') ?? '').split(',')) {
+      const outer = forwarded.split(':').at(-1)?.trim();
+      if (outer) add(lists.cssParts, outer);
+    }
+  }
+  for (const match of text.matchAll(/var\(\s*(--[a-zA-Z][\w-]*)/g)) add(lists.cssProperties, match[1] ?? '');
+  for (const match of text.matchAll(/(?:^|[{;\s])(--[a-zA-Z][\w-]*)\s*:/g)) defined.add(match[1] ?? '');
+  for (const match of text.matchAll(/:state\(\s*([\w-]+)\s*\)/g)) add(lists.cssStates, match[1] ?? '');
+}
+
+function attributeIn(attributes: string, name: string): string | null {
+  const match = new RegExp(`(?:^|\\s)${name}\\s*=\\s*(?:"([^"]*)"|'([^']*)'|([^\\s"'>]+))`, 'i').exec(
+    attributes,
+  );
+  return match ? (match[1] ?? match[2] ?? match[3] ?? '') : null;
+}
+
+/** The text of a string or template that may hold markup or CSS, else null. */
+function textOf(node: Ast.Node, piece: Piece, graph: ModuleGraph): string | null {
+  if (node.type === 'Literal' && typeof node.value === 'string')
+    return mayHold(node.value) ? node.value : null;
+  if (node.type !== 'TemplateLiteral') return null;
+  const raw = node.quasis.map((quasi) => quasi.value.cooked ?? quasi.value.raw).join(HOLE);
+  if (!mayHold(raw)) return null;
+  return node.quasis
+    .map((quasi, index) => {
+      const hole = node.expressions[index];
+      const value = hole ? asString(fold(hole, { graph, module: piece.module })) : '';
+      return (quasi.value.cooked ?? quasi.value.raw) + (value ?? HOLE);
+    })
+    .join('');
+}
+
+function mayHold(text: string): boolean {
+  return /<slot|part|var\(|:state\(|--/i.test(text);
+}
+
+function readJsx(node: Ast.JSXOpeningElement, add: Add, lists: Lists): void {
+  const literal = (name: string): string | null => {
+    for (const attribute of node.attributes) {
+      if (attribute.type !== 'JSXAttribute' || attribute.name.type !== 'JSXIdentifier') continue;
+      if (attribute.name.name !== name) continue;
+      return attribute.value?.type === 'Literal' && typeof attribute.value.value === 'string'
+        ? attribute.value.value
+        : HOLE;
+    }
+    return null;
+  };
+  if (node.name.type === 'JSXIdentifier' && node.name.name === 'slot')
+    add(lists.slots, literal('name') ?? '');
+  for (const name of (literal('part') ?? '').split(/\s+/)) if (name) add(lists.cssParts, name);
+}
+
+/** `internals.states.add('open')`. */
+function addedState(node: Ast.CallExpression, piece: Piece, graph: ModuleGraph): string | null {
+  const { callee } = node;
+  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
+  if (callee.property.name !== 'add' || callee.object.type !== 'MemberExpression') return null;
+  const { property } = callee.object;
+  if (property.type !== 'Identifier' || property.name !== 'states') return null;
+  const [argument] = node.arguments;
+  return argument ? asString(fold(argument, { graph, module: piece.module })) : null;
+}

@@ -1,0 +1,256 @@
+import { LineMap } from '../findings/lines.js';
+import type { Ast, Comment, Program } from './parse.js';
+import { parseModule } from './parse.js';
+
+/** How the survey reaches source text. The caller supplies it; survey itself touches no file system. */
+export interface ModuleReader {
+  /** The text of a module, or null when there is none to read. */
+  read(path: string): string | null;
+  /** The path that `specifier` means in the module `from`, or null when it leads nowhere. */
+  resolve(specifier: string, from: string): string | null;
+  /** The name a path is shown under: relative to its package or to the working folder. */
+  label(path: string): string;
+  /** Does the path belong to the material being surveyed, as against a package it depends on? */
+  isOwn(path: string): boolean;
+}
+
+/** What a name at the top level of a module stands for. */
+export type Declaration =
+  | { kind: 'class'; node: Ast.Class }
+  | { kind: 'function'; node: Ast.Function }
+  | { kind: 'variable'; init: Ast.Expression | null; type: Ast.TSTypeAnnotation | null | undefined }
+  | { kind: 'enum'; node: Ast.TSEnumDeclaration }
+  | { kind: 'type'; node: Ast.TSTypeAliasDeclaration | Ast.TSInterfaceDeclaration }
+  | { kind: 'import'; specifier: string; imported: string }
+  | { kind: 'namespace'; specifier: string };
+
+type Exported = { kind: 'local'; name: string } | { kind: 'from'; specifier: string; imported: string };
+
+/** One parsed module with its names. */
+export interface Module {
+  path: string;
+  label: string;
+  source: string;
+  program: Program;
+  comments: Comment[];
+  errors: { message: string; start: number; end: number }[];
+  lines: LineMap;
+  declarations: Map<string, Declaration>;
+  exports: Map<string, Exported>;
+  starExports: string[];
+  /** Every specifier imported for any reason, static and literal dynamic ones. */
+  specifiers: string[];
+}
+
+/** A declaration together with the module it stands in. */
+export interface Found {
+  module: Module;
+  name: string;
+  declaration: Declaration;
+}
+
+/** The modules reached so far, each read and parsed once. */
+export class ModuleGraph {
+  readonly #reader: ModuleReader;
+  readonly #modules = new Map<string, Module | null>();
+
+  constructor(reader: ModuleReader) {
+    this.#reader = reader;
+  }
+
+  /** The module at a path, parsed on first use; null when it cannot be read. */
+  load(path: string): Module | null {
+    const known = this.#modules.get(path);
+    if (known !== undefined) return known;
+    const source = this.#reader.read(path);
+    const module = source === null ? null : readModule(path, this.#reader.label(path), source);
+    this.#modules.set(path, module);
+    return module;
+  }
+
+  resolve(specifier: string, from: Module): Module | null {
+    const path = this.#reader.resolve(specifier, from.path);
+    return path === null ? null : this.load(path);
+  }
+
+  isOwn(module: Module): boolean {
+    return this.#reader.isOwn(module.path);
+  }
+
+  /**
+   * The type declarations that stand beside a compiled module (`x.js` and `x.d.ts`), if there are any and their
+   * text holds `word`; without it they are not worth parsing.
+   */
+  declarationsBeside(module: Module, word: string): Module | null {
+    const match = /^(.*)\.([cm]?)js$/.exec(module.path);
+    if (!match) return null;
+    const path = `${match[1]}.d.${match[2]}ts`;
+    return this.#reader.read(path)?.includes(word) ? this.load(path) : null;
+  }
+
+  /** What a name means in a module, through imports and re-exports; null when it leads out of reach. */
+  find(name: string, module: Module): Found | null {
+    const declaration = module.declarations.get(name);
+    if (!declaration) return null;
+    if (declaration.kind !== 'import') return { module, name, declaration };
+    const target = this.resolve(declaration.specifier, module);
+    return target ? this.findExport(declaration.imported, target) : null;
+  }
+
+  /** What a module exports under a name. Cyclic re-exports end in null. */
+  findExport(name: string, module: Module, visited = new Set<Module>()): Found | null {
+    if (visited.has(module)) return null;
+    visited.add(module);
+    const exported = module.exports.get(name);
+    if (exported?.kind === 'local') return this.find(exported.name, module);
+    if (exported?.kind === 'from') {
+      const target = this.resolve(exported.specifier, module);
+      return target ? this.findExport(exported.imported, target, visited) : null;
+    }
+    for (const specifier of name === 'default' ? [] : module.starExports) {
+      const target = this.resolve(specifier, module);
+      const found = target && this.findExport(name, target, visited);
+      if (found) return found;
+    }
+    return null;
+  }
+
+  /**
+   * The module an imported name comes from, when its text is only style sheets or constants: it is not worth
+   * parsing, because all it can add to a component stands in its text.
+   */
+  sheetBehind(name: string, module: Module): { text: string; label: string } | null {
+    const declaration = module.declarations.get(name);
+    if (declaration?.kind !== 'import') return null;
+    const path = this.#reader.resolve(declaration.specifier, module.path);
+    if (path === null || this.#modules.has(path) || !this.#reader.isOwn(path)) return null;
+    const text = this.#reader.read(path);
+    if (text === null || !/\bcss\s*`/.test(text) || /\bclass\s|=>|\bfunction\b/.test(text)) return null;
+    return { text, label: this.#reader.label(path) };
+  }
+
+  /** The name under which a module exports one of its own top-level names, or null. */
+  exportNameOf(local: string, module: Module): string | null {
+    for (const [name, exported] of module.exports) {
+      if (exported.kind === 'local' && exported.name === local) return name;
+    }
+    return null;
+  }
+}
+
+/** The name a default export without a name of its own is declared under. */
+export const DEFAULT_EXPORT = '*default*';
+
+function readModule(path: string, label: string, source: string): Module {
+  const { program, comments, errors } = parseModule(path, source);
+  const module: Module = {
+    path,
+    label,
+    source,
+    program,
+    comments,
+    errors,
+    lines: new LineMap(source),
+    declarations: new Map(),
+    exports: new Map(),
+    starExports: [],
+    specifiers: [],
+  };
+  for (const statement of program.body) addStatement(module, statement);
+  for (const match of source.matchAll(/\bimport\(\s*(['"])([^'"]+)\1\s*\)/g))
+    module.specifiers.push(match[2] ?? '');
+  return module;
+}
+
+function addStatement(module: Module, statement: Ast.Statement | Ast.Directive): void {
+  switch (statement.type) {
+    case 'ImportDeclaration':
+      module.specifiers.push(statement.source.value);
+      for (const one of statement.specifiers) {
+        const specifier = statement.source.value;
+        if (one.type === 'ImportNamespaceSpecifier') {
+          module.declarations.set(one.local.name, { kind: 'namespace', specifier });
+        } else {
+          const imported = one.type === 'ImportDefaultSpecifier' ? 'default' : nameOf(one.imported);
+          module.declarations.set(one.local.name, { kind: 'import', specifier, imported });
+        }
+      }
+      return;
+    case 'ExportNamedDeclaration':
+      if (statement.source) module.specifiers.push(statement.source.value);
+      for (const one of statement.specifiers) {
+        module.exports.set(
+          nameOf(one.exported),
+          statement.source
+            ? { kind: 'from', specifier: statement.source.value, imported: nameOf(one.local) }
+            : { kind: 'local', name: nameOf(one.local) },
+        );
+      }
+      if (statement.declaration) {
+        for (const name of declare(module, statement.declaration)) {
+          module.exports.set(name, { kind: 'local', name });
+        }
+      }
+      return;
+    case 'ExportAllDeclaration':
+      module.specifiers.push(statement.source.value);
+      if (!statement.exported) module.starExports.push(statement.source.value);
+      return;
+    case 'ExportDefaultDeclaration':
+      addDefaultExport(module, statement.declaration);
+      return;
+    default:
+      declare(module, statement);
+  }
+}
+
+function addDefaultExport(module: Module, node: Ast.ExportDefaultDeclaration['declaration']): void {
+  let name = DEFAULT_EXPORT;
+  if (node.type === 'Identifier') name = node.name;
+  else if (node.type === 'ClassDeclaration' || node.type === 'ClassExpression') {
+    name = node.id?.name ?? DEFAULT_EXPORT;
+    module.declarations.set(name, { kind: 'class', node });
+  } else if (node.type === 'FunctionDeclaration' || node.type === 'FunctionExpression') {
+    name = node.id?.name ?? DEFAULT_EXPORT;
+    module.declarations.set(name, { kind: 'function', node });
+  } else if (node.type !== 'TSInterfaceDeclaration' && node.type !== 'TSDeclareFunction') {
+    module.declarations.set(name, { kind: 'variable', init: node as Ast.Expression, type: null });
+  }
+  module.exports.set('default', { kind: 'local', name });
+}
+
+/** Takes in one declaring statement; returns the names it declares. */
+function declare(module: Module, node: Ast.Node): string[] {
+  const declarations = declarationsIn(node);
+  for (const [name, declaration] of declarations) module.declarations.set(name, declaration);
+  return declarations.map(([name]) => name);
+}
+
+/** The names one statement declares. Destructuring declares nothing that could be folded, so it is left out. */
+export function declarationsIn(node: Ast.Node): [string, Declaration][] {
+  switch (node.type) {
+    case 'ClassDeclaration':
+    case 'ClassExpression':
+      return node.id ? [[node.id.name, { kind: 'class', node }]] : [];
+    case 'FunctionDeclaration':
+    case 'TSDeclareFunction':
+      return node.id ? [[node.id.name, { kind: 'function', node }]] : [];
+    case 'TSEnumDeclaration':
+      return [[node.id.name, { kind: 'enum', node }]];
+    case 'TSTypeAliasDeclaration':
+    case 'TSInterfaceDeclaration':
+      return [[node.id.name, { kind: 'type', node }]];
+    case 'VariableDeclaration':
+      return node.declarations.flatMap((one): [string, Declaration][] =>
+        one.id.type === 'Identifier'
+          ? [[one.id.name, { kind: 'variable', init: one.init, type: one.id.typeAnnotation }]]
+          : [],
+      );
+    default:
+      return [];
+  }
+}
+
+function nameOf(node: Ast.ModuleExportName): string {
+  return node.type === 'Literal' ? node.value : node.name;
+}

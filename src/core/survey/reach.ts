@@ -1,0 +1,77 @@
+/** The code that belongs to a class beyond its own body: constants, functions and styles it names. */
+
+import type { Layer } from './classes.js';
+import { isClass } from './classes.js';
+import { within } from './find.js';
+import type { Module, ModuleGraph } from './modules.js';
+import type { Ast } from './parse.js';
+
+export interface Piece {
+  node: Ast.Node;
+  module: Module;
+}
+
+export interface Reach {
+  pieces: Piece[];
+  /** Modules that hold style sheets and constants only: their whole text belongs to the class. */
+  sheets: { text: string; label: string }[];
+}
+
+const MOST_PIECES = 200;
+
+/**
+ * The class body, what is assigned to the class at the top level of its module, and the top-level constants and
+ * functions of the surveyed material that those name, directly or through each other. Other classes stay out.
+ */
+export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
+  const pieces: Piece[] = [{ node: layer.node.body, module: layer.module }];
+  for (const value of assignedTo(layer)) pieces.push({ node: value, module: layer.module });
+  for (const bound of layer.bindings.values()) {
+    if (!isClass(bound.node) && bound.scope.module === layer.module)
+      pieces.push({ node: bound.node, module: layer.module });
+  }
+  const sheets = new Map<string, { text: string; label: string }>();
+  const seen = new Set<Ast.Node>(pieces.map((piece) => piece.node));
+  for (let index = 0; index < pieces.length && pieces.length < MOST_PIECES; index += 1) {
+    const piece = pieces[index];
+    if (!piece) break;
+    for (const name of namesIn(piece)) {
+      const sheet = graph.sheetBehind(name, piece.module);
+      if (sheet) {
+        sheets.set(sheet.label, sheet);
+        continue;
+      }
+      const found = graph.find(name, piece.module);
+      if (!found || !graph.isOwn(found.module)) continue;
+      const { declaration } = found;
+      const node =
+        declaration.kind === 'variable'
+          ? declaration.init
+          : declaration.kind === 'function'
+            ? declaration.node
+            : null;
+      if (!node || isClass(node) || seen.has(node)) continue;
+      seen.add(node);
+      pieces.push({ node, module: found.module });
+    }
+  }
+  return { pieces, sheets: [...sheets.values()] };
+}
+
+function namesIn(piece: Piece): Set<string> {
+  return new Set(within('name', piece.node, piece.module.program).map((one) => one.name));
+}
+
+/** Right-hand sides of `TheClass.member = ...` at the top level. */
+function assignedTo(layer: Layer): Ast.Node[] {
+  return layer.module.program.body.flatMap((statement) => {
+    if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
+      return [];
+    const { left, right } = statement.expression;
+    const isOwn =
+      left.type === 'MemberExpression' &&
+      left.object.type === 'Identifier' &&
+      left.object.name === layer.name;
+    return isOwn ? [right] : [];
+  });
+}

@@ -1,0 +1,86 @@
+/** Package manifests (package.json): what Suvet reads of them. */
+
+import { dirname, join, relative, sep } from 'node:path';
+import { findUp, readText } from './files.js';
+
+export interface PackageManifest {
+  name?: string;
+  version?: string;
+  exports?: unknown;
+  dependencies?: Record<string, string>;
+  devDependencies?: Record<string, string>;
+  peerDependencies?: Record<string, string>;
+}
+
+/** The manifest at a path; null when it is missing or no JSON object. */
+export function readPackage(path: string): PackageManifest | null {
+  const text = readText(path);
+  if (text === null) return null;
+  try {
+    const value: unknown = JSON.parse(text);
+    return typeof value === 'object' && value !== null && !Array.isArray(value)
+      ? (value as PackageManifest)
+      : null;
+  } catch {
+    return null;
+  }
+}
+
+/** The manifest of the package a folder belongs to, with the folder of that package. */
+export function packageAround(folder: string): { manifest: PackageManifest; root: string } | null {
+  const path = findUp('package.json', folder);
+  const manifest = path ? readPackage(path) : null;
+  return path && manifest ? { manifest, root: dirname(path) } : null;
+}
+
+/** The version of a package installed at or above a folder, or null. */
+export function installedVersion(name: string, folder: string): string | null {
+  for (let at = folder; ; at = dirname(at)) {
+    const manifest = readPackage(join(at, 'node_modules', ...name.split('/'), 'package.json'));
+    if (manifest?.version) return manifest.version;
+    if (at === dirname(at)) return null;
+  }
+}
+
+/**
+ * From a module's path to the specifier users import it by, relative to the package name: by the `exports` of
+ * the manifest (Node.js, packages), read backwards; the path itself where there are none.
+ */
+export function publicPaths(manifest: PackageManifest, root: string): (path: string) => string {
+  const routes = exportRoutes(manifest.exports);
+  return (path) => {
+    const file = `./${relative(root, path).split(sep).join('/')}`;
+    for (const { subpath, target } of routes) {
+      const [before = '', after = ''] = target.split('*');
+      if (!target.includes('*')) {
+        if (target === file) return subpath;
+      } else if (
+        file.startsWith(before) &&
+        file.endsWith(after) &&
+        file.length >= before.length + after.length
+      ) {
+        return subpath.replace('*', file.slice(before.length, file.length - after.length));
+      }
+    }
+    return file;
+  };
+}
+
+function exportRoutes(exports: unknown): { subpath: string; target: string }[] {
+  if (typeof exports === 'string') return [{ subpath: '.', target: exports }];
+  if (typeof exports !== 'object' || exports === null) return [];
+  const entries = Object.entries(exports);
+  const subpaths = entries.some(([key]) => key.startsWith('.'))
+    ? entries
+    : ([['.', exports]] as [string, unknown][]);
+  const routes = subpaths.flatMap(([subpath, target]) =>
+    targetsOf(target).map((one) => ({ subpath, target: one })),
+  );
+  return routes.sort((a, b) => Number(a.target.includes('*')) - Number(b.target.includes('*')));
+}
+
+function targetsOf(target: unknown): string[] {
+  if (typeof target === 'string') return [target];
+  if (Array.isArray(target)) return target.flatMap(targetsOf);
+  return typeof target === 'object' && target !== null ? Object.values(target).flatMap(targetsOf) : [];
+}
