@@ -8,6 +8,8 @@ export interface CommandOption {
   flags: string;
   about: string;
   choices?: readonly string[];
+  /** May be given several times; its values are collected. */
+  repeatable?: boolean;
   default?: string;
 }
 

@@ -7,7 +7,8 @@ import type { CommandCall } from './command.js';
 import { listOf } from './command.js';
 
 export const COMPONENTS_OPTION = {
-  flags: '-c, --components <source...>',
+  flags: '-c, --components <source>',
+  repeatable: true,
   about: 'sources of the components, in place of those in suvet.json',
 };
 

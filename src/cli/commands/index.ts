@@ -1,6 +1,9 @@
 /** The register of commands: one line each, in the order the help lists them. */
 
 import type { CommandSpec } from '../command.js';
+import { check } from './check.js';
+import { map } from './map.js';
 import { survey } from './survey.js';
+import { wrap } from './wrap.js';
 
-export const COMMANDS: readonly CommandSpec[] = [survey];
+export const COMMANDS: readonly CommandSpec[] = [survey, map, wrap, check];

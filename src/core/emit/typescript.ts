@@ -107,3 +107,19 @@ function balanced(text: string): boolean {
   }
   return open.length === 0;
 }
+
+/** Is this the name of a type that every TypeScript program with the DOM library knows? */
+export function isGlobalType(name: string): boolean {
+  return GLOBAL_TYPES.has(name);
+}
+
+/** A method as it stands in an interface: as written where its types are known everywhere, else loosely typed. */
+export function methodSignature(name: string, text: string): string {
+  const loose = `${propertyKey(name)}(...args: unknown[]): unknown`;
+  const match = /^([\w$]+)\(([^()]*)\): (.+)$/.exec(text);
+  if (!match || match[1] !== name || !isIdentifier(name)) return loose;
+  const [, , params = '', result = ''] = match;
+  if (!namesOnlyGlobals(result)) return loose;
+  const typed = params === '' || params.split(',').every((one) => /^\s*[A-Za-z_$][\w$]*\??: [^=]+$/.test(one));
+  return typed && namesOnlyGlobals(`{ ${params.replaceAll(',', ';')} }`) ? text : loose;
+}

@@ -2,11 +2,11 @@ import { distance } from 'fastest-levenshtein';
 
 /**
  * The name in `names` that `wrong` was most likely meant to be, or null when none is near.
- * Near: the same but for case and hyphens, or at most a third of its letters changed (never more than three).
+ * Near: the same but for case and hyphens, or few letters changed: one in a short name, three in a long one.
  */
 export function nearest(wrong: string, names: Iterable<string>): string | null {
   const bare = (name: string) => name.toLowerCase().replaceAll(/[-_:]/g, '');
-  const allowed = Math.min(3, Math.max(1, Math.floor(wrong.length / 3)));
+  const allowed = wrong.length < 4 ? 1 : wrong.length < 9 ? 2 : 3;
   let best: string | null = null;
   let bestDistance = allowed + 1;
   for (const name of names) {

@@ -2,7 +2,7 @@
 
 import type { ItemWords } from '../contract/types.js';
 import type { Module } from './modules.js';
-import type { Ast } from './parse.js';
+import type { Ast, Comment } from './parse.js';
 
 export interface DocTag {
   /** Tag name without the at sign, in lower case. */
@@ -120,7 +120,7 @@ function bracedType(text: string): { type: string | null; after: string } {
 function commentBefore(module: Module, start: number) {
   let low = 0;
   let high = module.comments.length - 1;
-  let found = null;
+  let found: Comment | undefined;
   while (low <= high) {
     const middle = (low + high) >> 1;
     const comment = module.comments[middle];
@@ -129,7 +129,7 @@ function commentBefore(module: Module, start: number) {
       low = middle + 1;
     } else high = middle - 1;
   }
-  if (!found || found.type !== 'Block') return null;
+  if (found?.type !== 'Block') return null;
   const between = module.source.slice(found.end, start);
   return /^\s*(?:(?:export|default|abstract|declare|const|let|var)\s+|[\w$]+\s*=\s*)*$/.test(between)
     ? found

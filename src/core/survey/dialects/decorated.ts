@@ -100,7 +100,7 @@ function compiledMembers(context: LayerContext): PropertyEvidence[] {
   const { program } = layer.module;
   for (const node of within('call', program, program)) {
     const [list, target, key] = node.arguments;
-    if (list?.type !== 'ArrayExpression' || !key || !isPrototypeOf(target, layer.node.id?.name ?? layer.name))
+    if (list?.type !== 'ArrayExpression' || !key || !isOnPrototype(target, layer.node.id?.name ?? layer.name))
       continue;
     const name = asString(fold(key, context.scope));
     const decorators = list.elements.filter((one): one is Ast.Expression => one !== null);
@@ -115,7 +115,7 @@ function compiledMembers(context: LayerContext): PropertyEvidence[] {
   return found;
 }
 
-function isPrototypeOf(node: Ast.Node | undefined, className: string | null): boolean {
+function isOnPrototype(node: Ast.Node | undefined, className: string | null): boolean {
   return (
     node?.type === 'MemberExpression' &&
     node.property.type === 'Identifier' &&

@@ -1,0 +1,112 @@
+import { kindsOf, type Kind } from '../../contract/kinds.js';
+import type { AttributeReader, Component, TypeInfo } from '../../contract/types.js';
+import { judge, targetOf } from '../../crossing/values.js';
+import type { ItemUse } from '../../hosts/uses.js';
+import type { Complaint, Rule, RuleContext } from '../rule.js';
+import { crossingOf, cureFor } from '../rule.js';
+
+/** A value written in a way that does not carry it: a list where only text can go, a false that reads as true. */
+export const lostValue: Rule = {
+  code: 'lost-value',
+  level: 'error',
+  check(context) {
+    const { use, component } = context;
+    if (!component) return [];
+    return use.items.flatMap((item) => {
+      const meant = item.kind === 'value' && item.form !== 'attribute' ? itemMeant(item, component) : null;
+      return meant ? judged(item, meant, context) : [];
+    });
+  },
+};
+
+interface Meant {
+  name: string;
+  kind: 'property' | 'attribute';
+  type: TypeInfo;
+  readonly: boolean;
+  attribute: { name: string; reads: AttributeReader } | null;
+  /** Written under the property's own name. */
+  isProperty: boolean;
+}
+
+/** The property or attribute that a written name means. */
+function itemMeant(item: ItemUse, component: Component): Meant | null {
+  const isDom = item.form === 'dom';
+  const property = component.properties.find((one) => one.name === item.name);
+  if (property) return { ...property, kind: 'property', isProperty: true };
+  if (isDom) return null;
+  const lower = item.name.toLowerCase();
+  const driven = component.properties.find((one) => one.attribute?.name === lower);
+  if (driven) return { ...driven, kind: 'property', isProperty: false };
+  const written = component.properties.find((one) => one.name.toLowerCase() === lower);
+  if (written) return { ...written, kind: 'property', isProperty: false };
+  const attribute = component.attributes.find((one) => one.name === lower);
+  if (!attribute) return null;
+  const type = { text: attribute.reads, schema: null };
+  return { name: attribute.name, kind: 'attribute', type, readonly: false, attribute, isProperty: false };
+}
+
+function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
+  const { label, profile } = context.version;
+  if (meant.readonly) {
+    return [{ range: item.range, message: `${meant.name}: can only be read; what is written here goes nowhere.`, cure: 'Take it out.' }];
+  }
+  if (item.form === 'dom') return [];
+  if (item.form === 'markup') return judgedText(item, meant, context);
+  // Text written where an attribute is meant is the attribute's text, whatever the reader makes of it.
+  const isText = item.value.kind === 'string' && meant.attribute !== null;
+  const writing = {
+    form: item.form,
+    name: item.name,
+    target: targetOf(item.name, meant.isProperty),
+    attribute: isText && meant.attribute ? { ...meant.attribute, reads: 'string' as const } : meant.attribute,
+    kinds: kindsWritten(item, meant),
+  };
+  const isFixed = item.value.literal !== undefined;
+  const losses = judge(writing, profile).losses.filter((loss) => !isFixed || loss.step === 'mount');
+  const [loss] = losses;
+  if (!loss) return isText && item.value.literal !== undefined ? judgedText(item, meant, context) : [];
+  if (item.value.literal === false) {
+    return [{ range: item.range, message: `${meant.name}: ${label} ${loss.what}.`, cure: `Leave ${item.name} out.` }];
+  }
+  const crossing = crossingOf(context, [meant.kind], meant.name);
+  return [{ range: item.range, message: `${meant.name}: ${label} ${loss.what}.`, cure: cureFor(crossing, context) }];
+}
+
+/** The kinds of value that may be written here: that of the text if it tells, else all that the type allows. */
+function kindsWritten(item: ItemUse, meant: Meant): Kind[] {
+  const { kind, literal } = item.value;
+  if (kind === 'boolean') return literal === undefined ? ['true', 'false'] : [literal ? 'true' : 'false'];
+  if (kind === 'unknown') return kindsOf(meant.type, meant.attribute?.reads);
+  return [kind];
+}
+
+/** Markup is text whatever it says, so only the attribute and its reader count. */
+function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
+  const crossing = crossingOf(context, [meant.kind], meant.name);
+  const text = String(item.value.literal ?? '');
+  if (!meant.attribute || meant.attribute.name !== item.name.toLowerCase()) {
+    if (item.form !== 'markup') return [];
+    const other = meant.attribute ? `Write ${meant.attribute.name}="${text}".` : cureFor(crossing, context);
+    return [{ range: item.range, message: `${meant.name}: markup can only carry text, and ${context.use.tag} reads no attribute "${item.name}".`, cure: other }];
+  }
+  if (meant.attribute.reads === 'boolean' && text.toLowerCase() === 'false') {
+    return [{ range: item.range, message: `${meant.name}: the attribute is there, which reads as true, whatever it says.`, cure: `Leave ${item.name} out.` }];
+  }
+  if (meant.attribute.reads === 'number' && (text.trim() === '' || Number.isNaN(Number(text)))) {
+    return [{ range: item.range, message: `${meant.name}: "${text}" does not read as a number.`, cure: 'Write a number.' }];
+  }
+  if (meant.attribute.reads === 'json' && !isJson(text)) {
+    return [{ range: item.range, message: `${meant.name}: the text is read as JSON, and it is none.`, cure: 'Write JSON, with double quotes inside and single quotes around it.' }];
+  }
+  return [];
+}
+
+function isJson(text: string): boolean {
+  try {
+    JSON.parse(text);
+    return true;
+  } catch {
+    return false;
+  }
+}

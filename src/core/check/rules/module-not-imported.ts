@@ -1,0 +1,18 @@
+import type { Rule } from '../rule.js';
+
+/** A tag whose module nothing imports: the element is never defined. */
+export const moduleNotImported: Rule = {
+  code: 'module-not-imported',
+  level: 'error',
+  check({ use, component, packageName, isLoaded }) {
+    if (!component || component.registers !== 'on-import' || isLoaded(component.tag)) return [];
+    const module = packageName ? `${packageName}${component.module.replace(/^\./, '')}` : component.module;
+    return [
+      {
+        range: use.range,
+        message: `${use.tag}: is never defined, because nothing here imports ${module}.`,
+        cure: `Import it: import '${module}';`,
+      },
+    ];
+  },
+};

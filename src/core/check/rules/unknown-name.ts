@@ -1,0 +1,42 @@
+import { FORM_ATTRIBUTES, isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
+import { attributesOf } from '../../contract/types.js';
+import { nearest } from '../../findings/nearest.js';
+import type { ItemUse } from '../../hosts/uses.js';
+import type { Rule, RuleContext } from '../rule.js';
+
+/** A property or attribute that the component does not have. */
+export const unknownName: Rule = {
+  code: 'unknown-name',
+  level: 'error',
+  check(context) {
+    const { use, component } = context;
+    if (!component) return [];
+    return use.items
+      .filter((item) => item.kind === 'value' && !isKnown(item, context))
+      .map((item) => {
+        const near = nearest(item.name, namesFor(item, context));
+        return {
+          range: item.range,
+          message: `${item.name}: ${component.tag} has no such ${item.form === 'dom' ? 'property' : 'property or attribute'}, so nothing happens.`,
+          cure: near ? `Write ${near}.` : `See what it has: suvet survey --component ${component.tag}`,
+        };
+      });
+  },
+};
+
+function isKnown(item: ItemUse, context: RuleContext): boolean {
+  const isDom = item.form === 'dom';
+  if (isDom ? isGlobalProperty(item.name) : isGlobalAttribute(item.name)) return true;
+  if (!isDom && context.component?.formAssociated && FORM_ATTRIBUTES.includes(item.name)) return true;
+  const names = new Set(namesFor(item, context));
+  return names.has(item.name) || (!isDom && names.has(item.name.toLowerCase()));
+}
+
+/** The names that this way of writing can mean: markup knows attributes only, calls on the element properties only. */
+function namesFor({ form }: ItemUse, { component }: RuleContext): string[] {
+  if (!component) return [];
+  const attributes = attributesOf(component).map((one) => one.name);
+  const properties = component.properties.map((one) => one.name);
+  if (form === 'dom') return [...properties, ...component.methods.map((one) => one.name)];
+  return form === 'attribute' ? attributes : [...properties, ...attributes];
+}

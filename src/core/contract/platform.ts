@@ -1,0 +1,33 @@
+/** Names that every element has from the platform itself. */
+
+/** Global attributes (HTML 3.2.6, DOM, CSS Shadow Parts, WAI-ARIA), in lower case. */
+const GLOBAL_ATTRIBUTES = new Set(
+  (
+    'accesskey autocapitalize autocorrect autofocus class contenteditable dir draggable enterkeyhint exportparts ' +
+    'hidden id inert inputmode is itemid itemprop itemref itemscope itemtype lang nonce part popover role slot ' +
+    'spellcheck style tabindex title translate writingsuggestions xmlns'
+  ).split(' '),
+);
+
+/** May the attribute stand on any element? Compared without regard to case, as HTML does. */
+export function isGlobalAttribute(name: string): boolean {
+  const lower = name.toLowerCase();
+  return GLOBAL_ATTRIBUTES.has(lower) || /^(data|aria)-/.test(lower) || /^aria[A-Z]/.test(name);
+}
+
+/** Attributes that form-associated elements have besides (HTML 4.13.3). */
+export const FORM_ATTRIBUTES: readonly string[] = ['name', 'form', 'disabled', 'readonly'];
+
+/** Properties that every HTMLElement has and that scripts assign (DOM, HTML, CSSOM View, WAI-ARIA reflection). */
+const GLOBAL_PROPERTIES = new Set(
+  (
+    'accessKey autocapitalize autofocus className contentEditable dir draggable enterKeyHint hidden id inert ' +
+    'innerHTML innerText inputMode lang nonce outerHTML outerText part popover role scrollLeft scrollTop slot ' +
+    'spellcheck style tabIndex textContent title translate'
+  ).split(' '),
+);
+
+/** Does every HTMLElement have this property? */
+export function isGlobalProperty(name: string): boolean {
+  return GLOBAL_PROPERTIES.has(name) || /^aria[A-Z]/.test(name) || /^on[a-z]+$/.test(name);
+}

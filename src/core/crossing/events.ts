@@ -1,0 +1,44 @@
+/** Is an event heard? One way of writing a handler, judged against the measured facts. */
+
+import type { Component, ContractEvent } from '../contract/types.js';
+import type { Dispatch, EventStyle, Hearing, VersionProfile } from '../hosts/profile.js';
+import { PLATFORM_EVENTS } from '../hosts/profile.js';
+
+/** Why an event of this component can never be heard on the element, by the DOM's own rules; null when it can. */
+export function trappedBy(event: ContractEvent, component: Component): string | null {
+  if (event.origin === 'element') return null;
+  if (component.root === 'none') {
+    return event.bubbles ? null : 'it is dispatched on a node inside the element and does not bubble';
+  }
+  return event.composed ? null : 'it is dispatched inside the shadow tree without composed, so it never leaves it';
+}
+
+/** Is the event heard in this form, with all that it carries? */
+export function isHeard(event: ContractEvent, component: Component, form: string, profile: VersionProfile): boolean {
+  const hearing = profile.events[form]?.[styleOf(event.name)]?.[dispatchOf(event, component)] ?? 'never';
+  return carries(hearing, event);
+}
+
+function carries(hearing: Hearing, event: ContractEvent): boolean {
+  if (!hearing.startsWith('once')) return false;
+  const faults = hearing.split(', ').slice(1);
+  const hasDetail = event.detail.schema?.type !== 'null';
+  return faults.every((fault) => fault === 'heard after unmount' || (fault === 'detail lost' && !hasDetail));
+}
+
+/** The key a profile has for an event name: a platform event, or the style of the name. */
+export function styleOf(name: string): EventStyle | (typeof PLATFORM_EVENTS)[number] {
+  const platform = PLATFORM_EVENTS.find((one) => one === name);
+  if (platform) return platform;
+  if (/[:.]/.test(name)) return 'colon';
+  if (name.includes('-')) return 'kebab';
+  if (/^[A-Z]/.test(name)) return 'pascal';
+  return name === name.toLowerCase() ? 'lower' : 'camel';
+}
+
+function dispatchOf(event: ContractEvent, component: Component): Dispatch {
+  const fromElement = event.origin === 'element' || component.root === 'none';
+  if (fromElement) return event.bubbles ? 'element bubbles' : 'element';
+  const flags = [event.bubbles ? 'bubbles' : '', event.composed ? 'composed' : ''].filter((flag) => flag !== '');
+  return ['inside', ...flags].join(' ') as Dispatch;
+}

@@ -1,0 +1,171 @@
+/** Crossing: contract x profile -> outcome of every item, with the code to write or the reason why not. */
+
+import { kindsOf } from '../contract/kinds.js';
+import type { AttributeLink, Component, ContractEvent, ContractProperty, TypeInfo } from '../contract/types.js';
+import { camelCase } from '../emit/names.js';
+import type { Host, ValueForm } from '../hosts/host.js';
+import type { Kind, VersionProfile } from '../hosts/profile.js';
+import { isHeard, trappedBy } from './events.js';
+import type { ComponentCrossings, Crossing, HostCrossings, Outcome } from './types.js';
+import type { Verdict, Writing } from './values.js';
+import { judge, targetOf } from './values.js';
+
+export type { ComponentCrossings, Crossing, HostCrossings, ItemKind, Outcome } from './types.js';
+
+/** A host at one version: what its folder provides, and the facts measured for the version. */
+export interface HostVersion {
+  host: Host;
+  /** `react@18`, as the user named it. */
+  label: string;
+  profile: VersionProfile;
+}
+
+/** The crossings of components into one host version. */
+export function crossings(components: readonly Component[], version: HostVersion): HostCrossings {
+  return {
+    host: version.label,
+    profile: version.profile.range,
+    components: components.map((component) => crossingsOf(component, version)),
+  };
+}
+
+/** The crossings of one component, item by item, in the order of the contract. */
+export function crossingsOf(component: Component, version: HostVersion): ComponentCrossings {
+  const { host, profile } = version;
+  const styled = profile.customProperty ? 'plain' : 'bridge';
+  return {
+    tag: component.tag,
+    items: [
+      ...component.properties.map((one) => propertyCrossing(one, version)),
+      ...component.attributes.map((one) =>
+        valueCrossing('attribute', one.name, { text: one.reads, schema: null }, { ...one, reflects: false }, false, version),
+      ),
+      ...component.events.map((one) => eventCrossing(one, component, version)),
+      ...component.slots.map(({ name }) => {
+        const carried = name === '' ? profile.slots.default : profile.slots.named;
+        return item('slot', name, '', carried ? 'plain' : 'bridge', host.syntax.slot(name), carried ? null : `${version.label} does not carry content there`);
+      }),
+      ...component.methods.map(({ name, text }) =>
+        item('method', name, text, profile.ref ? 'plain' : 'bridge', host.syntax.reference(`${name}()`), null),
+      ),
+      ...component.cssProperties.map(({ name }) => item('cssProperty', name, '', styled, host.syntax.customProperty(name), null)),
+      ...component.cssParts.map(({ name }) =>
+        item('cssPart', name, '', profile.part ? 'plain' : 'bridge', `${component.tag}::part(${name})`, null),
+      ),
+      ...component.cssStates.map(({ name }) => item('cssState', name, '', 'plain', `${component.tag}:state(${name})`, null)),
+    ],
+  };
+}
+
+function item(
+  kind: Crossing['kind'],
+  name: string,
+  type: string,
+  outcome: Outcome,
+  syntax: string | null,
+  reason: string | null,
+  conditions: string[] = [],
+): Crossing {
+  return { kind, name, type, outcome, syntax, reason, conditions };
+}
+
+function propertyCrossing(property: ContractProperty, version: HostVersion): Crossing {
+  if (property.readonly) {
+    const outcome = version.profile.ref ? 'plain' : 'bridge';
+    return item('property', property.name, property.type.text, outcome, version.host.syntax.reference(property.name), null);
+  }
+  return valueCrossing('property', property.name, property.type, property.attribute, true, version);
+}
+
+interface Attempt {
+  form: ValueForm;
+  writing: Writing;
+  verdict: Verdict;
+}
+
+/** Tries every form under every name the item goes by, and takes the best that carries all its kinds of value. */
+function valueCrossing(
+  kind: 'property' | 'attribute',
+  name: string,
+  type: TypeInfo,
+  attribute: AttributeLink | null,
+  isProperty: boolean,
+  version: HostVersion,
+): Crossing {
+  const kinds = kindsOf(type, attribute?.reads);
+  const attempts = attemptsFor(name, kinds, attribute, isProperty, version);
+  const carrying = attempts.filter((one) => one.verdict.losses.length === 0).sort((a, b) => cost(a) - cost(b));
+  const [best] = carrying;
+  const first = attempts[0];
+  const reason = first ? reasonOf(first, version) : null;
+  if (!best) return item(kind, name, type.text, 'bridge', null, reason);
+  const expression = expressionFor(name);
+  return item(
+    kind,
+    name,
+    type.text,
+    best.form.special ? 'marked' : 'plain',
+    best.form.write(best.writing.name, expression),
+    best.form.special ? reason : null,
+    conditionsOf(best.verdict, version),
+  );
+}
+
+function attemptsFor(
+  name: string,
+  kinds: readonly Kind[],
+  attribute: AttributeLink | null,
+  isProperty: boolean,
+  { host, profile }: HostVersion,
+): Attempt[] {
+  const names = [...new Set([...(isProperty ? [name] : []), ...(attribute ? [attribute.name] : [])])];
+  return names.flatMap((written) =>
+    host.syntax.valueForms
+      .filter((form) => form.only === undefined || (form.only === attribute?.reads && (!isProperty || written === attribute.name)))
+      .map((form) => {
+        const target = targetOf(written, isProperty && written === name);
+        const writing: Writing = { form: form.id, name: written, target, attribute, kinds };
+        return { form, writing, verdict: judge(writing, profile) };
+      }),
+  );
+}
+
+/** Ordinary syntax without conditions first, then special syntax without, then each with conditions. */
+function cost({ form, verdict }: Attempt): number {
+  return (verdict.lateLosses.length > 0 ? 2 : 0) + (form.special ? 1 : 0) + (verdict.leavesUndefined ? 0.5 : 0);
+}
+
+function reasonOf(attempt: Attempt, { label }: HostVersion): string | null {
+  const loss = attempt.verdict.losses[0];
+  return loss ? `${label} ${loss.what}` : null;
+}
+
+function conditionsOf(verdict: Verdict, { label }: HostVersion): string[] {
+  const late = verdict.lateLosses[0];
+  return [
+    ...(late ? [`only when the element is defined before ${label} mounts it`] : []),
+    ...(verdict.leavesUndefined ? ['removing it leaves undefined in the property'] : []),
+  ];
+}
+
+function eventCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {
+  const { host, profile, label } = version;
+  const trapped = trappedBy(event, component);
+  const type = event.detail.text === 'null' ? event.eventType : event.detail.text;
+  if (trapped !== null) return item('event', event.name, type, 'broken', null, trapped);
+  const form = host.syntax.handlerForms.find((one) => isHeard(event, component, one.id, profile));
+  if (!form) return item('event', event.name, type, 'bridge', null, `${label} has no syntax that hears this event`);
+  return item(
+    'event',
+    event.name,
+    type,
+    form.special ? 'marked' : 'plain',
+    form.write(event.name, expressionFor(`on-${event.name}`)),
+    form.special ? `${label} hears it only under its own name` : null,
+  );
+}
+
+/** A name to stand in for the user's expression. */
+function expressionFor(name: string): string {
+  return camelCase(name);
+}

@@ -1,0 +1,103 @@
+/** Uses of elements by DOM calls in a script: properties set, attributes set, listeners added. */
+
+import type { Ast } from '../survey/parse.js';
+import { walk } from '../survey/parse.js';
+import { calledName, type Names, sketchOf } from './sketch.js';
+import type { ElementUse, ItemUse } from './uses.js';
+
+/** How a script came by its elements, beyond what its own text says. */
+export interface ElementNames {
+  /** Tags by the name of a reference object whose `current` is the element. */
+  references: ReadonlyMap<string, string>;
+  /** Tags by the id their element has in the page. */
+  ids: ReadonlyMap<string, string>;
+}
+
+/** The uses that DOM calls of a program make; one for each statement that names an element. */
+export function domUses(program: Ast.Program, names: Names, known: ElementNames): ElementUse[] {
+  const uses: ElementUse[] = [];
+  const add = (tag: string, range: Ast.Node, item: ItemUse) => {
+    uses.push({ tag, range: { start: range.start, end: range.end }, items: [item] });
+  };
+  walk(program, (node) => {
+    if (node.type === 'AssignmentExpression' && node.left.type === 'MemberExpression' && !node.left.computed) {
+      const { object, property } = node.left;
+      const tag = property.type === 'Identifier' ? tagOf(object, names, known) : null;
+      if (tag !== null && property.type === 'Identifier') {
+        add(tag, object, {
+          kind: 'value',
+          name: property.name,
+          form: 'dom',
+          range: { start: property.start, end: property.end },
+          value: sketchOf(node.right, names),
+        });
+      }
+    }
+    if (node.type === 'CallExpression' && node.callee.type === 'MemberExpression') {
+      const item = calledItem(node, names);
+      const tag = item && tagOf(node.callee.object, names, known);
+      if (item && tag) add(tag, node.callee.object, item);
+    }
+    return true;
+  });
+  return uses;
+}
+
+/** `addEventListener('name', ...)` and `setAttribute('name', ...)`. */
+function calledItem(node: Ast.CallExpression, names: Names): ItemUse | null {
+  const method = calledName(node);
+  const [first, second] = node.arguments;
+  if (first?.type !== 'Literal' || typeof first.value !== 'string' || !second) return null;
+  const range = { start: first.start + 1, end: first.end - 1 };
+  const value = sketchOf(second, names);
+  if (method === 'addEventListener') return { kind: 'handler', name: first.value, form: 'dom', range, value };
+  return method === 'setAttribute' ? { kind: 'value', name: first.value, form: 'attribute', range, value } : null;
+}
+
+/** The tag of the element an expression gives, or null. */
+function tagOf(node: Ast.Node, names: Names, known: ElementNames, depth = 0): string | null {
+  if (depth > 6) return null;
+  const inner = (next: Ast.Node) => tagOf(next, names, known, depth + 1);
+  switch (node.type) {
+    case 'TSAsExpression':
+    case 'TSNonNullExpression':
+    case 'ParenthesizedExpression':
+    case 'ChainExpression':
+      return inner(node.expression);
+    case 'Identifier': {
+      const init = names.get(node.name);
+      return init ? inner(init) : null;
+    }
+    case 'MemberExpression':
+      if (node.property.type === 'Identifier' && node.property.name === 'current' && node.object.type === 'Identifier') {
+        return known.references.get(node.object.name) ?? null;
+      }
+      return null;
+    case 'CallExpression':
+      return tagOfCall(node, known);
+    default:
+      return null;
+  }
+}
+
+function tagOfCall(node: Ast.CallExpression, known: ElementNames): string | null {
+  const [first] = node.arguments;
+  if (first?.type !== 'Literal' || typeof first.value !== 'string') return null;
+  switch (calledName(node)) {
+    case 'querySelector':
+    case 'closest':
+      return tagOfSelector(first.value);
+    case 'createElement':
+      return node.callee.type === 'MemberExpression' && first.value.includes('-') ? first.value.toLowerCase() : null;
+    case 'getElementById':
+      return known.ids.get(first.value) ?? null;
+    default:
+      return null;
+  }
+}
+
+/** The type selector of the last compound of a selector: `main > tide-gauge.big` -> `tide-gauge`. */
+function tagOfSelector(selector: string): string | null {
+  const match = /(?:^|[\s>+~])([a-z][a-z0-9]*-[\w-]*)[^\s>+~,]*$/i.exec(selector.trim());
+  return match?.[1]?.toLowerCase() ?? null;
+}

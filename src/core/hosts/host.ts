@@ -1,0 +1,53 @@
+/** What a host folder provides. Adding a host is one folder and one line in the register (index.ts). */
+
+import type { Component } from '../contract/types.js';
+import type { HostUses, SourceText } from './uses.js';
+import type { WrapRequest, WrapResult } from './wrapping.js';
+
+/** A way the host has of writing a value for a name of the element. */
+export interface ValueForm {
+  /** The key of this form in the profile. */
+  id: string;
+  /** Part of the host's special syntax, as against what its users write for everything. */
+  special: boolean;
+  /** The kinds of attribute reader this form is written for; every use when left out. */
+  only?: 'boolean' | 'json';
+  /** The code: `name={expression}`. */
+  write(name: string, expression: string): string;
+}
+
+/** A way the host has of writing a handler. */
+export interface HandlerForm {
+  id: string;
+  special: boolean;
+  /** The name the handler is written under; the event's own for a listener call. */
+  name(event: string): string;
+  write(event: string, handler: string): string;
+}
+
+export interface HostSyntax {
+  valueForms: readonly ValueForm[];
+  handlerForms: readonly HandlerForm[];
+  /** Code that puts content in a slot; the default slot has the empty name. */
+  slot(name: string): string;
+  /** Code that calls a method, or reads a property, through a reference to the element. */
+  reference(member: string): string;
+  /** Code that sets a CSS custom property on the element. */
+  customProperty(name: string): string;
+}
+
+export interface Host {
+  /** As users write it before the version: `react`. */
+  name: string;
+  /** What a version is called in messages: `react@18`; hosts without versions are just named. */
+  versioned: boolean;
+  /** The package whose version is the host's version, where there is one. */
+  packageName: string | null;
+  /** Files of this host that hold uses of elements, by their endings. */
+  files: readonly string[];
+  syntax: HostSyntax;
+  /** Reads the uses of elements out of one file. Never throws on any text. */
+  usesIn(source: SourceText): HostUses;
+  /** Wraps components for this host; absent where the host has no use for wrappers. */
+  wrap?(components: readonly Component[], request: WrapRequest): WrapResult;
+}

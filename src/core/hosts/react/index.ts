@@ -1,0 +1,14 @@
+import type { Host } from '../host.js';
+import { syntax } from './syntax.js';
+import { usesIn } from './usage.js';
+import { wrap } from './wrap.js';
+
+export const react: Host = {
+  name: 'react',
+  versioned: true,
+  packageName: 'react',
+  files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
+  syntax,
+  usesIn,
+  wrap,
+};

@@ -1,0 +1,82 @@
+/** From what a user calls a host (`react@18`, `react`, `html`) to the host and the profile of its version. */
+
+import { readFileSync } from 'node:fs';
+import semver from 'semver';
+import type { HostVersion } from '../core/crossing/index.js';
+import { nearest } from '../core/findings/nearest.js';
+import type { Host } from '../core/hosts/host.js';
+import { HOSTS } from '../core/hosts/index.js';
+import type { Profile, VersionProfile } from '../core/hosts/profile.js';
+import { missingError, usageError } from './error.js';
+import { installedVersion, packageAround } from './packages.js';
+
+export interface OpenedHost extends HostVersion {
+  major: number;
+  /** Said when the facts of another version had to stand in. */
+  warning: string | null;
+}
+
+/** The facts measured for a host. Throws a SuvetError when the host was never measured. */
+export function profileOf(host: Host): Profile {
+  try {
+    return JSON.parse(readFileSync(new URL(`../core/hosts/${host.name}/profile.json`, import.meta.url), 'utf8')) as Profile;
+  } catch {
+    throw missingError('profile-missing', `${host.name}: this installation of Suvet holds no profile for it.`, 'Install Suvet again, or run npm run profiles in its source.');
+  }
+}
+
+/**
+ * Opens a host by name. A version may be left out where the packages installed or declared at or above `folder`
+ * tell it. Throws a SuvetError for an unknown host.
+ */
+export function openHost(named: string, folder: string): OpenedHost {
+  const at = named.lastIndexOf('@');
+  const name = at > 0 ? named.slice(0, at) : named;
+  const host = HOSTS.find((one) => one.name === name);
+  if (!host) {
+    const near = nearest(name, HOSTS.map((one) => one.name));
+    throw usageError('no-such-host', `${name}: there is no such host.`, near ? `Did you mean ${near}?` : `There are: ${HOSTS.map((one) => one.name).join(', ')}`);
+  }
+  const wanted = at > 0 ? named.slice(at + 1) : versionAround(host, folder);
+  const { versions } = profileOf(host);
+  if (!host.versioned) return opened(host, host.name, versions[0], 0, null);
+  if (wanted === null) {
+    throw usageError('host-version-unknown', `${name}: which version? None is installed or declared here.`, `Write it as ${name}@${majorOf(versions.at(-1))}.`);
+  }
+  const version = semver.coerce(wanted);
+  if (!version) throw usageError('host-version-unknown', `${named}: "${wanted}" is no version.`, `Write it as ${name}@${majorOf(versions.at(-1))}.`);
+  const exact = versions.find((one) => semver.satisfies(version, one.range));
+  const label = `${name}@${at > 0 ? wanted : version.major}`;
+  if (exact) return opened(host, label, exact, version.major, null);
+  const closest = [...versions].sort((a, b) => Math.abs(majorOf(a) - version.major) - Math.abs(majorOf(b) - version.major))[0];
+  return opened(host, label, closest, version.major, `${label}: was never measured; the facts of ${name}@${majorOf(closest)} stand in for it.`);
+}
+
+function opened(host: Host, label: string, profile: VersionProfile | undefined, major: number, warning: string | null): OpenedHost {
+  if (!profile) throw missingError('profile-missing', `${label}: its profile holds no version.`, 'Run npm run profiles in the source of Suvet.');
+  return { host, label, profile, major, warning };
+}
+
+function majorOf(profile: VersionProfile | undefined): number {
+  return semver.coerce(profile?.measured ?? '')?.major ?? 0;
+}
+
+function versionAround(host: Host, folder: string): string | null {
+  if (!host.packageName) return null;
+  return declaredIn(host.packageName, folder) ?? installedVersion(host.packageName, folder);
+}
+
+/** The host that a folder's own packages name, such as `react@18`; null when they name none. */
+export function hostOfFolder(folder: string): string | null {
+  for (const host of HOSTS) {
+    const version = host.packageName ? declaredIn(host.packageName, folder) : null;
+    const coerced = version ? semver.coerce(version) : null;
+    if (coerced) return `${host.name}@${coerced.major}`;
+  }
+  return null;
+}
+
+function declaredIn(packageName: string, folder: string): string | null {
+  const manifest = packageAround(folder)?.manifest;
+  return manifest?.dependencies?.[packageName] ?? manifest?.peerDependencies?.[packageName] ?? manifest?.devDependencies?.[packageName] ?? null;
+}
