@@ -1,12 +1,16 @@
 /** The module that all wrapped components share. It is written out as it stands here. */
 
+/** From this version on React gives custom elements properties and true attributes of its own accord. */
+export const PROPERTIES_SINCE = 19;
+
 export const BRIDGE_MODULE = 'bridge';
 
-export function bridgeText(): string {
-  return TEXT;
+/** The text of the shared module for a major version of React. */
+export function bridgeText(major: number): string {
+  return major < PROPERTIES_SINCE ? `${ELEMENT}\n${ATTRIBUTES}` : ELEMENT;
 }
 
-const TEXT = `import { type ForwardedRef, type RefCallback, useCallback, useEffect, useLayoutEffect, useRef } from 'react';
+const ELEMENT = `import { type ForwardedRef, type RefCallback, useCallback, useEffect, useLayoutEffect, useRef } from 'react';
 
 /** A handler of any event type; which one is known where the component declares its props. */
 type Handler = ((event: never) => void) | undefined;
@@ -118,8 +122,9 @@ class Link {
     });
   }
 }
+`;
 
-/** Attributes whose true and false are words, as against those that are there or not. */
+const ATTRIBUTES = `/** Attributes whose true and false are words, as against those that are there or not. */
 const WORDED = /^(aria-|data-|suppress|contentEditable$|draggable$|spellCheck$|autoFocus$)/;
 
 /** React before 19 hands names and booleans to custom elements as they stand: here they become attributes. */

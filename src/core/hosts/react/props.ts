@@ -4,6 +4,7 @@ import { kindsOf, kindsRead } from '../../contract/kinds.js';
 import type { Component, ContractEvent, ContractMethod, ContractProperty, ItemWords } from '../../contract/types.js';
 import { camelCase, freeName } from '../../emit/names.js';
 import { isGlobalType, methodSignature, propertyKey, typeScriptOf } from '../../emit/typescript.js';
+import { PROPERTIES_SINCE } from './bridge.js';
 import { handlerName } from './syntax.js';
 
 export interface Prop {
@@ -27,7 +28,7 @@ const TAKEN = ['key', 'ref', 'children', 'style', 'className', 'class', 'is', 'd
 const LOCALS = ['props', 'others', 'element', 'attributes', 'useElement', 'createElement', 'forwardRef'];
 
 /** The props of a component, in the order of its contract. Read-only properties and trapped events have none. */
-export function propsOf(component: Component): Prop[] {
+export function propsOf(component: Component, major: number): Prop[] {
   const names = new Set<string>(TAKEN);
   const locals = new Set<string>([...TAKEN, ...LOCALS]);
   const paired = new Set(component.pairs.map((pair) => pair.property));
@@ -38,7 +39,7 @@ export function propsOf(component: Component): Prop[] {
   return [
     ...component.properties
       .filter((one) => !one.readonly)
-      .map((one) => add(one.name, { type: typeScriptOf(one.type), ...wayOf(one, paired.has(one.name)), item: one })),
+      .map((one) => add(one.name, { type: typeScriptOf(one.type), ...wayOf(one, paired.has(one.name), major), item: one })),
     ...component.attributes.map((one) => {
       const way = one.reads === 'boolean' ? ('presence' as const) : ('attribute' as const);
       const type = one.reads === 'boolean' || one.reads === 'number' ? one.reads : 'string';
@@ -53,11 +54,12 @@ export function propsOf(component: Component): Prop[] {
 /**
  * A value that its attribute carries exactly is written as that attribute: so it is there before the element is
  * connected, and in what a server prints. Two-way values are assigned, because users change them behind the
- * attribute's back.
+ * attribute's back; so are names that React itself would assign, because it leaves undefined in what is removed.
  */
-function wayOf(property: ContractProperty, isPaired: boolean): Pick<Prop, 'way' | 'target'> {
+function wayOf(property: ContractProperty, isPaired: boolean, major: number): Pick<Prop, 'way' | 'target'> {
   const { attribute } = property;
-  if (attribute && !isPaired) {
+  const isAssignedByReact = major >= PROPERTIES_SINCE && attribute?.name === property.name;
+  if (attribute && !isPaired && !isAssignedByReact) {
     const exact = kindsRead(attribute.reads);
     const carries = kindsOf(property.type, attribute.reads).every((kind) => exact.includes(kind));
     if (carries) return { way: attribute.reads === 'boolean' ? 'presence' : 'attribute', target: attribute.name };

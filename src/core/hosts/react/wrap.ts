@@ -6,7 +6,7 @@ import { freeName, pascalCase } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
 import { propertyKey } from '../../emit/typescript.js';
 import type { WrappedFile, WrapRequest, WrapResult } from '../wrapping.js';
-import { BRIDGE_MODULE, bridgeText } from './bridge.js';
+import { BRIDGE_MODULE, bridgeText, PROPERTIES_SINCE } from './bridge.js';
 import type { Prop } from './props.js';
 import { membersOf, propsOf } from './props.js';
 
@@ -21,7 +21,7 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
     files.push({ name: `${module}.ts`, text: componentText(component, name, request) });
     index.line(`export * from ${stringLiteral(`./${module}.js`)};`);
   }
-  files.push({ name: `${BRIDGE_MODULE}.ts`, text: bridgeText() });
+  files.push({ name: `${BRIDGE_MODULE}.ts`, text: bridgeText(request.major) });
   files.push({ name: 'index.ts', text: index.toString() });
   return { files };
 }
@@ -32,17 +32,18 @@ function fileName(tag: string, name: string): string {
 }
 
 function componentText(component: Component, name: string, request: WrapRequest): string {
-  const props = propsOf(component);
+  const props = propsOf(component, request.major);
   const code = new CodeWriter();
   code.line("import { createElement, forwardRef, type HTMLAttributes, type ReactNode } from 'react';");
-  code.line(`import { attributes, useElement } from './${BRIDGE_MODULE}.js';`);
+  const needed = request.major < PROPERTIES_SINCE ? 'attributes, useElement' : 'useElement';
+  code.line(`import { ${needed} } from './${BRIDGE_MODULE}.js';`);
   writeImport(code, component, request);
   code.line();
   writeMembers(code, component, name);
   code.line();
   writeProps(code, component, name, props);
   code.line();
-  writeComponent(code, component, name, props);
+  writeComponent(code, component, name, props, request.major);
   return code.toString();
 }
 
@@ -102,7 +103,7 @@ function slotWords(component: Component): string {
   return `${has ? 'Content of the default slot; c' : 'C'}hildren with ${named.join(', ')} go to the slot of that name.`;
 }
 
-function writeComponent(code: CodeWriter, component: Component, name: string, props: readonly Prop[]): void {
+function writeComponent(code: CodeWriter, component: Component, name: string, props: readonly Prop[], major: number): void {
   const values = props.filter((prop) => prop.way === 'property');
   const written = props.filter((prop) => prop.way === 'attribute' || prop.way === 'presence');
   const handlers = props.filter((prop) => prop.way === 'event');
@@ -122,7 +123,7 @@ function writeComponent(code: CodeWriter, component: Component, name: string, pr
     code.line(`const element = useElement(${stringLiteral(component.tag)}, ref, ${properties}, ${events});`);
     const tag = component.extendsTag ?? component.tag;
     code.block(`return createElement(${stringLiteral(tag)}, {`, '});', () => {
-      code.line('...attributes(others),');
+      code.line(major < PROPERTIES_SINCE ? '...attributes(others),' : '...others,');
       if (isCustomised) code.line(`is: ${stringLiteral(component.tag)},`);
       for (const prop of written) {
         const value = prop.way === 'presence' ? `${prop.local} ? '' : undefined` : prop.local;
