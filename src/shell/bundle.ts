@@ -31,6 +31,7 @@ export async function bundle(request: BundleRequest): Promise<string> {
       format: platform === 'browser' ? 'iife' : 'esm',
       target: 'es2022',
       logLevel: 'silent',
+      jsx: 'automatic',
       minify: request.minify === true,
       define: { 'process.env.NODE_ENV': JSON.stringify(request.production ? 'production' : 'development') },
       tsconfigRaw: { compilerOptions: { experimentalDecorators: true, useDefineForClassFields: false } },

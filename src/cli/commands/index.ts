@@ -2,8 +2,11 @@
 
 import type { CommandSpec } from '../command.js';
 import { check } from './check.js';
+import { demo } from './demo.js';
+import { explain } from './explain.js';
+import { init } from './init.js';
 import { map } from './map.js';
 import { survey } from './survey.js';
 import { wrap } from './wrap.js';
 
-export const COMMANDS: readonly CommandSpec[] = [survey, map, wrap, check];
+export const COMMANDS: readonly CommandSpec[] = [survey, map, wrap, check, explain, init, demo];

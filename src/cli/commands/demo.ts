@@ -1,0 +1,64 @@
+import { join, resolve } from 'node:path';
+import { EXIT, SuvetError } from '../../shell/error.js';
+import type { CommandSpec } from '../command.js';
+import { printJson } from '../command.js';
+
+export const demo: CommandSpec = {
+  name: 'demo',
+  summary: 'run the whole story on the demo data',
+  options: [{ flags: '--keep <dir>', about: 'lay the demo out in this folder, to go on with by hand' }],
+  examples: ['suvet demo', 'suvet demo --keep merrow'],
+  async run(call) {
+    const { layOutDemo, proveDemo } = await import('../../shell/demo.js');
+    const { surveySources } = await import('../../shell/survey.js');
+    const { openHost } = await import('../../shell/hosts.js');
+    const { planWrapping, writeGenerated } = await import('../../shell/wrapping.js');
+    const { gather } = await import('../../shell/check.js');
+    const { loadWorkspace } = await import('../../shell/workspace.js');
+    const { writeText } = await import('../../shell/files.js');
+    const core = await import('../../index.js');
+    const view = await import('../screen/demo.js');
+    const { screen } = call;
+    const say = (lines: string[]) => (call.json ? undefined : screen.out(...lines));
+
+    const folder = layOutDemo(typeof call.options.keep === 'string' ? resolve(call.cwd, call.options.keep) : null);
+    const workspace = await loadWorkspace([folder]);
+    say(view.opening(folder, screen));
+
+    const surveyed = await surveySources(['elements'], folder);
+    say(view.surveyStep(surveyed.contract, screen));
+
+    const hosts = ['react@17', 'react@18', 'react@19', 'html'].map((name) => openHost(name, folder));
+    const crossed = hosts.map((host) => core.crossings(surveyed.contract.components, host));
+    say(view.mapStep(crossed, screen));
+
+    const gathered = gather([], surveyed, workspace, folder);
+    const findings = core.check(gathered.input);
+    say(view.checkStep(findings, screen));
+
+    const host = openHost('react@18', folder);
+    const out = join(folder, 'apps/console/src/elements');
+    const plan = planWrapping(surveyed, surveyed.contract.components, host, { all: false, imports: 'lazy', out });
+    const files = writeGenerated(plan.files, out, false);
+    say(view.wrapStep(plan.wrapped.length, files.map((file) => file.name), screen));
+
+    const proof = await proveDemo(folder, join(folder, 'control-room.png')).catch((error: unknown) => {
+      if (error instanceof SuvetError) return { missing: `${error.message} ${error.hint}` };
+      throw error;
+    });
+    say(view.proofStep(proof, screen));
+
+    const report = join(folder, 'report.html');
+    const framed = findings.map((one) => {
+      const source = gathered.sources.get(one.place.file);
+      return source === undefined ? one : { ...one, frame: core.codeFrame(source, one.place) };
+    });
+    const wrappers = { host: host.label, files: files.map((file) => file.name) };
+    writeText(report, core.reportPage({ contract: surveyed.contract, hosts: crossed, findings: framed, wrappers, proof }));
+    const failed = 'missing' in proof ? [] : proof.rows.filter((row) => row.expected !== row.happened);
+    if (call.json) printJson(call, { demo: 1, folder, report, components: surveyed.contract.components.length, files: files.length, findings: findings.length, proof });
+    else screen.out(...view.closing(report, screen));
+    if ('missing' in proof) return EXIT.missing;
+    return failed.length > 0 ? EXIT.fault : EXIT.fine;
+  },
+};

@@ -1,0 +1,70 @@
+/** The view of `suvet demo`: one short block a step, each naming the command that does it alone. */
+
+import type { Contract } from '../../core/contract/types.js';
+import { countOutcomes, OUTCOMES } from '../../core/crossing/narrow.js';
+import type { HostCrossings } from '../../core/crossing/types.js';
+import type { Finding } from '../../core/findings/types.js';
+import { placeText } from '../../core/findings/types.js';
+import type { ReportModel } from '../../core/report/html.js';
+import type { Screen } from './screen.js';
+import { surveyView } from './survey.js';
+import { count, table } from './table.js';
+
+export function opening(folder: string, screen: Screen): string[] {
+  return [
+    screen.strong('Merrow Sound Ferries: six elements, a React control room, a site of plain pages'),
+    screen.faint(`laid out in ${folder}`),
+    '',
+  ];
+}
+
+function step(number: number, title: string, command: string, screen: Screen): string[] {
+  return [screen.strong(`${number}  ${title}`), screen.faint(`   ${command}`), ''];
+}
+
+export function surveyStep(contract: Contract, screen: Screen): string[] {
+  return [...step(1, 'What do the elements offer?', 'suvet survey', screen), ...surveyView(contract, screen).slice(2), ''];
+}
+
+export function mapStep(hosts: readonly HostCrossings[], screen: Screen): string[] {
+  const rows = hosts.map((host) => {
+    const counts = countOutcomes(host.components.flatMap((one) => one.items));
+    return [host.host, ...OUTCOMES.map((outcome) => String(counts[outcome]))];
+  });
+  const right = { align: 'right' } as const;
+  return [
+    ...step(2, 'What survives the crossing?', 'suvet map --host react@17 --host react@18 --host react@19 --host html', screen),
+    ...table([['', ...OUTCOMES], ...rows], [{}, right, right, right, right], screen.width, '   '),
+    '',
+  ];
+}
+
+export function wrapStep(wrapped: number, files: readonly string[], screen: Screen): string[] {
+  return [
+    ...step(4, 'What is missing is generated', 'suvet wrap --host react@18 --out apps/console/src/elements', screen),
+    `   ${count(wrapped, 'component')} wrapped, ${count(files.length, 'file')} written`,
+    '',
+  ];
+}
+
+export function checkStep(findings: readonly Finding[], screen: Screen): string[] {
+  const rows = findings.map((one) => [placeText(one.place), one.code]);
+  return [
+    ...step(3, 'Does the host code use them right?', 'suvet check', screen),
+    ...table(rows, [{}, {}], screen.width, '   '),
+    '',
+    `   ${count(findings.length, 'finding')}`,
+    '',
+  ];
+}
+
+export function proofStep(proof: ReportModel['proof'], screen: Screen): string[] {
+  const title = step(5, 'Does it hold in a real browser?', 'the control room with its wrappers', screen);
+  if ('missing' in proof) return [...title, `   not run: ${proof.missing}`, ''];
+  const rows = proof.rows.map((row) => [row.what, row.happened, row.expected === row.happened ? 'as expected' : `expected ${row.expected}`]);
+  return [...title, ...table(rows, [{ flexible: true }, {}, {}], screen.width, '   '), '', `   in ${proof.engine}`, ''];
+}
+
+export function closing(report: string, screen: Screen): string[] {
+  return [`${screen.strong('Report:')} ${report}`];
+}

@@ -1,0 +1,50 @@
+import { expect, test } from 'vitest';
+import { typeScriptOf } from '../../src/core/emit/typescript.js';
+import { kindsOf } from '../../src/core/contract/kinds.js';
+import { typeOfText } from '../../src/core/survey/types.js';
+import { graphOf } from '../support/memory.js';
+
+const DECLARED = `
+  import type { Far } from './far.js';
+  export interface Reading { at: string; level: number; note?: string }
+  export interface Tall extends Reading { mark: 'high' | 'low' }
+  type Port = 'north' | 'south';
+  type Box<T> = { value: T };
+  enum Side { Port = 'p', Starboard = 's' }
+  const PORTS = ['north', 'skerry'] as const;
+  interface Loop { next: Loop | null }
+`;
+
+const READING = { type: 'object', properties: { at: { type: 'string' }, level: { type: 'number' }, note: { type: 'string' } }, required: ['at', 'level'] };
+
+test.each<[string, object | null, string, string[]]>([
+  ['string', { type: 'string' }, 'string', ['string']],
+  ['boolean', { type: 'boolean' }, 'boolean', ['true', 'false']],
+  ['Port', { enum: ['north', 'south'] }, "'north' | 'south'", ['string']],
+  ['Side', { enum: ['p', 's'] }, "'p' | 's'", ['string']],
+  ['(typeof PORTS)[number]', { enum: ['north', 'skerry'] }, "'north' | 'skerry'", ['string']],
+  ['string | null', { type: ['string', 'null'] }, 'string | null', ['string', 'null']],
+  ['number | undefined', { type: 'number' }, 'number', ['number']],
+  ["'a' | number", { anyOf: [{ const: 'a' }, { type: 'number' }] }, "'a' | number", ['string', 'number']],
+  ['Reading[]', { type: 'array', items: READING }, '{ at: string; level: number; note?: string }[]', ['array']],
+  ['ReadonlyArray<Port>', { type: 'array', items: { enum: ['north', 'south'] } }, "('north' | 'south')[]", ['array']],
+  ['[number, string]', { type: 'array', prefixItems: [{ type: 'number' }, { type: 'string' }] }, '[number, string]', ['array']],
+  ['Record<string, number>', { type: 'object', additionalProperties: { type: 'number' } }, 'Record<string, number>', ['object']],
+  ['Box<Port>', { type: 'object', properties: { value: { enum: ['north', 'south'] } }, required: ['value'] }, "{ value: 'north' | 'south' }", ['object']],
+  ["Reading['level']", { type: 'number' }, 'number', ['number']],
+  ["Tall['mark']", { enum: ['high', 'low'] }, "'high' | 'low'", ['string']],
+  ['Far', { type: 'object', properties: { deep: { type: 'boolean' } }, required: ['deep'] }, '{ deep: boolean }', ['object']],
+  ['(at: string) => number', null, '(at: string) => number', ['function']],
+  ['(at: Reading) => string', null, 'unknown', ['function']],
+  ['HTMLElement | null', null, 'HTMLElement | null', ['object', 'null']],
+  ['Loop', { type: 'object', properties: { next: {} }, required: ['next'] }, '{ next: unknown }', ['object']],
+  ['unknown', {}, 'unknown', ['object']],
+])('%s', (text, schema, typescript, kinds) => {
+  const graph = graphOf({ 'a.ts': DECLARED, 'far.ts': 'export interface Far { deep: boolean }' });
+  const module = graph.load('a.ts');
+  if (!module) throw new Error('no module');
+  const type = typeOfText(text, module, graph);
+  expect(type.schema).toEqual(schema);
+  expect(typeScriptOf(type)).toBe(typescript);
+  expect(kindsOf(type)).toEqual(kinds);
+});
