@@ -15,7 +15,9 @@ if (!findChromium()) {
     });
   }
   if (!findChromium()) {
-    console.error('No Chromium was found. Install one (Debian: apt-get install chromium), or name it in SUVET_CHROMIUM.');
+    console.error(
+      'No Chromium was found. Install one (Debian: apt-get install chromium), or name it in SUVET_CHROMIUM.',
+    );
     // The demo still runs without, and says what it left out; tests do not pass over it in silence.
     process.exit(process.argv.includes('--optional') ? 0 : 3);
   }

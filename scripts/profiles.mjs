@@ -9,8 +9,15 @@ for (const { host, optional, versions } of plan) {
   const profile = { profile: 1, host, engines: [engine.name], versions: [] };
   for (const { range, alias } of versions) {
     const [first] = Object.values(alias);
-    const version = first ? JSON.parse(readFileSync(new URL(`../node_modules/${first}/package.json`, import.meta.url), 'utf8')).version : 'living standard';
-    profile.versions.push({ range, measured: version, ...(await measureHost({ host, alias, optional }, engine)) });
+    const version = first
+      ? JSON.parse(readFileSync(new URL(`../node_modules/${first}/package.json`, import.meta.url), 'utf8'))
+          .version
+      : 'living standard';
+    profile.versions.push({
+      range,
+      measured: version,
+      ...(await measureHost({ host, alias, optional }, engine)),
+    });
     console.error(`${host} ${version}: measured`);
   }
   const file = new URL(`../src/core/hosts/${host}/profile.json`, import.meta.url);

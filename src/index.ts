@@ -3,10 +3,10 @@
  * data comes out; what a function needs from outside (reading a module, say) is handed to it.
  */
 
-export * from './core/contract/types.js';
-export { type Kind, kindsOf } from './core/contract/kinds.js';
-export { check, type CheckedFile, type CheckInput } from './core/check/index.js';
+export { type CheckedFile, type CheckInput, check } from './core/check/index.js';
 export { RULES } from './core/check/rules/index.js';
+export { type Kind, kindsOf } from './core/contract/kinds.js';
+export * from './core/contract/types.js';
 export {
   type ComponentCrossings,
   type Crossing,
@@ -20,10 +20,10 @@ export {
 export { countOutcomes, narrowed, OUTCOMES } from './core/crossing/narrow.js';
 export { codeFrame } from './core/findings/frame.js';
 export * from './core/findings/types.js';
-export { HOSTS } from './core/hosts/index.js';
 export type { Host, HostSyntax } from './core/hosts/host.js';
+export { HOSTS } from './core/hosts/index.js';
 export type { Profile, VersionProfile } from './core/hosts/profile.js';
-export type { WrapRequest, WrapResult, WrappedFile } from './core/hosts/wrapping.js';
-export { type Proof, reportPage, type ReportModel } from './core/report/html.js';
+export type { WrappedFile, WrapRequest, WrapResult } from './core/hosts/wrapping.js';
+export { type Proof, type ReportModel, reportPage } from './core/report/html.js';
 export { markdownMap } from './core/report/markdown.js';
-export { type ModuleReader, survey, type SurveyInput, type SurveyResult } from './core/survey/index.js';
+export { type ModuleReader, type SurveyInput, type SurveyResult, survey } from './core/survey/index.js';

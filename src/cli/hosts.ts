@@ -20,7 +20,11 @@ export async function hostsFor(call: CommandCall, workspace: Workspace | null): 
   const here = hostOfFolder(call.cwd);
   const wanted = named.length > 0 ? named : found.length > 0 ? found : here ? [here] : [];
   if (wanted.length === 0) {
-    throw usageError('no-host', 'No host to cross into: none was named, and nothing here tells one.', 'Name one: --host react@18');
+    throw usageError(
+      'no-host',
+      'No host to cross into: none was named, and nothing here tells one.',
+      'Name one: --host react@18',
+    );
   }
   const opened = [...new Set(wanted)].map((one) => openHost(one, call.cwd));
   for (const one of opened) if (one.warning) call.screen.say(one.warning);

@@ -47,7 +47,8 @@ function addCommand(spec: CommandSpec): void {
   for (const option of spec.options ?? []) {
     const made = new Option(option.flags, option.about);
     if (option.choices) made.choices([...option.choices]);
-    if (option.repeatable) made.argParser((value: string, before: string[] | undefined) => [...(before ?? []), value]);
+    if (option.repeatable)
+      made.argParser((value: string, before: string[] | undefined) => [...(before ?? []), value]);
     if (option.default !== undefined) made.default(option.default);
     command.addOption(made);
   }

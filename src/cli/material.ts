@@ -1,8 +1,8 @@
 /** What most commands start with: the sources to survey, from the arguments or from the workspace. */
 
-import type { Workspace } from '../shell/workspace.js';
-import type { Surveyed } from '../shell/survey.js';
 import { usageError } from '../shell/error.js';
+import type { Surveyed } from '../shell/survey.js';
+import type { Workspace } from '../shell/workspace.js';
 import type { CommandCall } from './command.js';
 import { listOf } from './command.js';
 

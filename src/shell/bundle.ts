@@ -41,9 +41,15 @@ export async function bundle(request: BundleRequest): Promise<string> {
     });
     return result.outputFiles[0]?.text ?? '';
   } catch (error) {
-    const [first] = (error as { errors?: { text: string; location: { file: string; line: number } | null }[] }).errors ?? [];
+    const [first] =
+      (error as { errors?: { text: string; location: { file: string; line: number } | null }[] }).errors ??
+      [];
     const where = first?.location ? `${first.location.file}:${first.location.line}: ` : '';
-    throw missingError('bundle-failed', `The code cannot be bundled: ${where}${first?.text ?? (error as Error).message}`, 'Install the missing package or mend the file, then try again.');
+    throw missingError(
+      'bundle-failed',
+      `The code cannot be bundled: ${where}${first?.text ?? (error as Error).message}`,
+      'Install the missing package or mend the file, then try again.',
+    );
   }
 }
 

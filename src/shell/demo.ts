@@ -15,12 +15,18 @@ const OWN_PACKAGES = fileURLToPath(new URL('../../node_modules/', import.meta.ur
 /** Copies the demo data into a folder: the given one, which must be empty or new, else a fresh temporary one. */
 export function layOutDemo(keep: string | null): string {
   if (keep && existsSync(keep) && readdirSync(keep).length > 0) {
-    throw usageError('folder-not-empty', `${keep} holds files already.`, 'Name a folder that is new or empty: --keep DIR');
+    throw usageError(
+      'folder-not-empty',
+      `${keep} holds files already.`,
+      'Name a folder that is new or empty: --keep DIR',
+    );
   }
   const folder = keep ?? mkdtempSync(join(tmpdir(), 'suvet-demo-'));
   mkdirSync(join(folder, 'node_modules/@merrow'), { recursive: true });
   cpSync(DEMO, folder, { recursive: true, filter: (path) => !path.includes('node_modules') });
   symlinkSync('../../elements', join(folder, 'node_modules/@merrow/deck-elements'), 'dir');
+  if (existsSync(join(OWN_PACKAGES, 'lit')))
+    symlinkSync(join(OWN_PACKAGES, 'lit'), join(folder, 'node_modules/lit'), 'dir');
   return folder;
 }
 
@@ -31,7 +37,9 @@ export async function proveDemo(folder: string, picture: string): Promise<{ engi
       text: "import '@merrow/deck-elements'; import './wrapped.tsx';",
       folder: join(folder, 'apps/console/src'),
     },
-    alias: existsSync(join(OWN_PACKAGES, 'react-18')) ? { react: 'react-18', 'react-dom': 'react-dom-18' } : {},
+    alias: existsSync(join(OWN_PACKAGES, 'react-18'))
+      ? { react: 'react-18', 'react-dom': 'react-dom-18' }
+      : {},
     packageFolders: [OWN_PACKAGES],
   });
   const engine = await launchChromium();
@@ -39,10 +47,16 @@ export async function proveDemo(folder: string, picture: string): Promise<{ engi
     const page = await engine.open(PAGE);
     await page.addScript(script);
     // Where the page did not come up there is nothing to ask: every answer is missing then, which the rows show.
-    const seen = await page.evaluate<Record<string, string>>(QUESTIONS).catch(() => ({}) as Record<string, string>);
+    const seen = await page
+      .evaluate<Record<string, string>>(QUESTIONS)
+      .catch(() => ({}) as Record<string, string>);
     await page.screenshot(picture);
     const errors = page.console.filter((line) => line.type === 'error' || line.type === 'uncaught').length;
-    const rows = EXPECTED.map(([key, what, expected]) => ({ what, expected, happened: seen[key] ?? 'nothing' }));
+    const rows = EXPECTED.map(([key, what, expected]) => ({
+      what,
+      expected,
+      happened: seen[key] ?? 'nothing',
+    }));
     rows.push({ what: 'errors on the console', expected: '0', happened: String(errors) });
     return { engine: `${engine.name} ${engine.version}`, rows };
   } finally {

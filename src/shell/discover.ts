@@ -12,19 +12,33 @@ export interface Discovered {
   hosts: { path: string; host: string }[];
 }
 
-const LEFT_OUT = ['**/node_modules/**', '**/dist/**', '**/build/**', '**/*.d.ts', '**/*.{test,spec}.*', '**/.*/**'];
+const LEFT_OUT = [
+  '**/node_modules/**',
+  '**/dist/**',
+  '**/build/**',
+  '**/*.d.ts',
+  '**/*.{test,spec}.*',
+  '**/.*/**',
+];
 
 /** A call of the registry, or a decorator in front of a class that is given a tag. */
-const REGISTERS = /customElements\s*\.\s*define|@\w+\(\s*(["'])[a-z][\w.]*-[\w.-]*\1\s*\)\s*(?:export|class|@)/;
+const REGISTERS =
+  /customElements\s*\.\s*define|@\w+\(\s*(["'])[a-z][\w.]*-[\w.-]*\1\s*\)\s*(?:export|class|@)/;
 
 /**
  * Folders that register elements, installed dependencies that do, applications of known hosts, and folders of
  * pages. Reads text only, nothing is parsed or run.
  */
 export function discover(root: string): Discovered {
-  const packages = globSync('**/package.json', { cwd: root, absolute: true, ignore: LEFT_OUT, deep: 4 }).map((path) => dirname(path));
+  const packages = globSync('**/package.json', { cwd: root, absolute: true, ignore: LEFT_OUT, deep: 4 }).map(
+    (path) => dirname(path),
+  );
   const folders = packages.includes(root) ? packages : [...packages, root];
-  const registering = globSync('**/*.{js,mjs,jsx,ts,mts,tsx}', { cwd: root, absolute: true, ignore: LEFT_OUT })
+  const registering = globSync('**/*.{js,mjs,jsx,ts,mts,tsx}', {
+    cwd: root,
+    absolute: true,
+    ignore: LEFT_OUT,
+  })
     .filter((path) => REGISTERS.test(text(path)))
     .map((path) => nearestFolder(path, folders));
   const components = [...new Set(registering)].map((folder) => shown(folder, root));
@@ -34,7 +48,9 @@ export function discover(root: string): Discovered {
   });
   const pages = globSync('**/*.{html,htm}', { cwd: root, absolute: true, ignore: LEFT_OUT })
     .map((path) => dirname(path))
-    .filter((folder) => !applications.some((one) => one.path !== '.' && isInside(folder, join(root, one.path))));
+    .filter(
+      (folder) => !applications.some((one) => one.path !== '.' && isInside(folder, join(root, one.path))),
+    );
   const sites = outermost([...new Set(pages)]).map((folder) => ({ path: shown(folder, root), host: 'html' }));
   return {
     components: [...components, ...installedComponents(readPackage(join(root, 'package.json')), root)].sort(),
@@ -45,7 +61,9 @@ export function discover(root: string): Discovered {
 /** Dependencies whose own package file says that they hold elements. */
 function installedComponents(manifest: PackageManifest | null, root: string): string[] {
   return Object.keys(manifest?.dependencies ?? {}).flatMap((name) => {
-    const installed = readPackage(join(root, 'node_modules', ...name.split('/'), 'package.json')) as { customElements?: unknown } | null;
+    const installed = readPackage(join(root, 'node_modules', ...name.split('/'), 'package.json')) as {
+      customElements?: unknown;
+    } | null;
     return typeof installed?.customElements === 'string' ? [`npm:${name}`] : [];
   });
 }

@@ -38,7 +38,11 @@ export function explanationOf(code: string): Explanation {
   const codes = explainedCodes();
   if (!codes.includes(code)) {
     const near = nearest(code, codes);
-    throw usageError('no-such-code', `${code}: there is no such finding.`, near ? `Did you mean ${near}?` : `The codes are: ${codes.join(', ')}`);
+    throw usageError(
+      'no-such-code',
+      `${code}: there is no such finding.`,
+      near ? `Did you mean ${near}?` : `The codes are: ${codes.join(', ')}`,
+    );
   }
   const text = readFileSync(`${FOLDER}${code}.md`, 'utf8');
   const [level = '', what = ''] = section(text, `# ${code}`).split(/: (.*)/s);

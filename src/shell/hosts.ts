@@ -19,9 +19,15 @@ export interface OpenedHost extends HostVersion {
 /** The facts measured for a host. Throws a SuvetError when the host was never measured. */
 export function profileOf(host: Host): Profile {
   try {
-    return JSON.parse(readFileSync(new URL(`../core/hosts/${host.name}/profile.json`, import.meta.url), 'utf8')) as Profile;
+    return JSON.parse(
+      readFileSync(new URL(`../core/hosts/${host.name}/profile.json`, import.meta.url), 'utf8'),
+    ) as Profile;
   } catch {
-    throw missingError('profile-missing', `${host.name}: this installation of Suvet holds no profile for it.`, 'Install Suvet again, or run npm run profiles in its source.');
+    throw missingError(
+      'profile-missing',
+      `${host.name}: this installation of Suvet holds no profile for it.`,
+      'Install Suvet again, or run npm run profiles in its source.',
+    );
   }
 }
 
@@ -34,26 +40,61 @@ export function openHost(named: string, folder: string): OpenedHost {
   const name = at > 0 ? named.slice(0, at) : named;
   const host = HOSTS.find((one) => one.name === name);
   if (!host) {
-    const near = nearest(name, HOSTS.map((one) => one.name));
-    throw usageError('no-such-host', `${name}: there is no such host.`, near ? `Did you mean ${near}?` : `There are: ${HOSTS.map((one) => one.name).join(', ')}`);
+    const near = nearest(
+      name,
+      HOSTS.map((one) => one.name),
+    );
+    throw usageError(
+      'no-such-host',
+      `${name}: there is no such host.`,
+      near ? `Did you mean ${near}?` : `There are: ${HOSTS.map((one) => one.name).join(', ')}`,
+    );
   }
   const wanted = at > 0 ? named.slice(at + 1) : versionAround(host, folder);
   const { versions } = profileOf(host);
   if (!host.versioned) return opened(host, host.name, versions[0], 0, null);
   if (wanted === null) {
-    throw usageError('host-version-unknown', `${name}: which version? None is installed or declared here.`, `Write it as ${name}@${majorOf(versions.at(-1))}.`);
+    throw usageError(
+      'host-version-unknown',
+      `${name}: which version? None is installed or declared here.`,
+      `Write it as ${name}@${majorOf(versions.at(-1))}.`,
+    );
   }
   const version = semver.coerce(wanted);
-  if (!version) throw usageError('host-version-unknown', `${named}: "${wanted}" is no version.`, `Write it as ${name}@${majorOf(versions.at(-1))}.`);
+  if (!version)
+    throw usageError(
+      'host-version-unknown',
+      `${named}: "${wanted}" is no version.`,
+      `Write it as ${name}@${majorOf(versions.at(-1))}.`,
+    );
   const exact = versions.find((one) => semver.satisfies(version, one.range));
   const label = `${name}@${at > 0 ? wanted : version.major}`;
   if (exact) return opened(host, label, exact, version.major, null);
-  const closest = [...versions].sort((a, b) => Math.abs(majorOf(a) - version.major) - Math.abs(majorOf(b) - version.major))[0];
-  return opened(host, label, closest, version.major, `${label}: was never measured; the facts of ${name}@${majorOf(closest)} stand in for it.`);
+  const closest = [...versions].sort(
+    (a, b) => Math.abs(majorOf(a) - version.major) - Math.abs(majorOf(b) - version.major),
+  )[0];
+  return opened(
+    host,
+    label,
+    closest,
+    version.major,
+    `${label}: was never measured; the facts of ${name}@${majorOf(closest)} stand in for it.`,
+  );
 }
 
-function opened(host: Host, label: string, profile: VersionProfile | undefined, major: number, warning: string | null): OpenedHost {
-  if (!profile) throw missingError('profile-missing', `${label}: its profile holds no version.`, 'Run npm run profiles in the source of Suvet.');
+function opened(
+  host: Host,
+  label: string,
+  profile: VersionProfile | undefined,
+  major: number,
+  warning: string | null,
+): OpenedHost {
+  if (!profile)
+    throw missingError(
+      'profile-missing',
+      `${label}: its profile holds no version.`,
+      'Run npm run profiles in the source of Suvet.',
+    );
   return { host, label, profile, major, warning };
 }
 
@@ -78,5 +119,10 @@ export function hostOfFolder(folder: string): string | null {
 
 function declaredIn(packageName: string, folder: string): string | null {
   const manifest = packageAround(folder)?.manifest;
-  return manifest?.dependencies?.[packageName] ?? manifest?.peerDependencies?.[packageName] ?? manifest?.devDependencies?.[packageName] ?? null;
+  return (
+    manifest?.dependencies?.[packageName] ??
+    manifest?.peerDependencies?.[packageName] ??
+    manifest?.devDependencies?.[packageName] ??
+    null
+  );
 }

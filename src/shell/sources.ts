@@ -99,11 +99,12 @@ function withoutCompiledTwins(files: string[]): string[] {
 
 function openFiles(source: string, paths: string[], cwd: string, folder?: string): OpenedSource {
   const first = folder ?? dirname(paths[0] ?? cwd);
+  const around = folder ?? (paths.every((path) => isInside(path, realPath(cwd))) ? realPath(cwd) : first);
   const manifest = findUp('package.json', first);
   const isPackage =
     manifest !== null &&
     (folder === undefined || dirname(manifest) === folder || isInside(folder, dirname(manifest)));
-  const root = isPackage && manifest ? dirname(manifest) : first;
+  const root = isPackage && manifest ? dirname(manifest) : around;
   const described = isPackage && manifest ? readPackage(manifest) : null;
   const publicPath = described ? publicPaths(described, root) : (path: string) => `./${shown(path, root)}`;
   return {

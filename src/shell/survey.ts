@@ -1,13 +1,13 @@
 /** Surveys several sources as one, from wherever the user named them. */
 
+import { resolve } from 'node:path';
 import type { Contract } from '../core/contract/types.js';
 import type { Finding } from '../core/findings/types.js';
 import { survey } from '../core/survey/index.js';
-import { readText } from './files.js';
-import { openSource } from './sources.js';
 import { usageError } from './error.js';
+import { readText } from './files.js';
 import { validatorFor } from './schemas.js';
-import { resolve } from 'node:path';
+import { openSource } from './sources.js';
 
 export interface Surveyed {
   contract: Contract;

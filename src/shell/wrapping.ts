@@ -16,7 +16,11 @@ export interface WrappingPlan {
   /** Components that get a wrapper, with the items that need it. */
   wrapped: { component: Component; bridged: ComponentCrossings['items'] }[];
   /** Components that need none, with the items to be written in the host's special form. */
-  unwrapped: { component: Component; marked: ComponentCrossings['items']; broken: ComponentCrossings['items'] }[];
+  unwrapped: {
+    component: Component;
+    marked: ComponentCrossings['items'];
+    broken: ComponentCrossings['items'];
+  }[];
   files: { name: string; text: string }[];
 }
 
@@ -28,7 +32,11 @@ export function planWrapping(
   options: { all: boolean; imports: ImportStyle; out: string },
 ): WrappingPlan {
   if (!host.host.wrap) {
-    throw usageError('no-wrapper', `${host.label}: this host has no use for wrappers.`, `suvet map --host ${host.label} shows what to write instead.`);
+    throw usageError(
+      'no-wrapper',
+      `${host.label}: this host has no use for wrappers.`,
+      `suvet map --host ${host.label} shows what to write instead.`,
+    );
   }
   const { components: crossed } = crossings(components, host);
   const plan: WrappingPlan = { wrapped: [], unwrapped: [], files: [] };
@@ -64,7 +72,10 @@ function specifierOf(component: Component, surveyed: Surveyed, out: string): str
     return component.module === '.' ? from.name : `${from.name}/${component.module.replace(/^\.\//, '')}`;
   }
   const path = surveyed.modules.get(component.tag) ?? resolve(root ?? out, component.module);
-  const way = relative(out, path).split(sep).join('/').replace(/\.(m?)tsx?$/, '.$1js');
+  const way = relative(out, path)
+    .split(sep)
+    .join('/')
+    .replace(/\.(m?)tsx?$/, '.$1js');
   return way.startsWith('.') ? way : `./${way}`;
 }
 
@@ -84,7 +95,11 @@ export type Written = { name: string; what: 'written' | 'unchanged' | 'kept' };
  * Writes the files into a folder. Unchanged ones are not touched; those that were edited, or that Suvet did not
  * write, are kept unless `force`. Nothing is ever written outside the folder.
  */
-export function writeGenerated(files: readonly { name: string; text: string }[], folder: string, force: boolean): Written[] {
+export function writeGenerated(
+  files: readonly { name: string; text: string }[],
+  folder: string,
+  force: boolean,
+): Written[] {
   return files.map(({ name, text }) => {
     const path = join(folder, name);
     if (basename(name) !== name || dirname(resolve(path)) !== resolve(folder)) {

@@ -21,10 +21,26 @@ describe.each([16, 17, 18, 19])('react@%i', (major) => {
     copyFileSync(join(fixtures, 'panel/crew-panel.ts'), join(place, 'crew-panel.ts'));
     copyFileSync(join(fixtures, 'react/scenarios.ts'), join(place, 'scenarios.ts'));
     copyFileSync(join(fixtures, 'react/server.ts'), join(place, 'server.ts'));
-    const args = ['wrap', '-c', 'crew-panel.ts', '--host', `react@${major}`, '--out', 'wrappers', '--all', '--import', 'none'];
+    const args = [
+      'wrap',
+      '-c',
+      'crew-panel.ts',
+      '--host',
+      `react@${major}`,
+      '--out',
+      'wrappers',
+      '--all',
+      '--import',
+      'none',
+    ];
     const made = await suvet(args, place);
     expect(made.stderr + made.stdout).toContain('1 component wrapped');
-    script = await bundle({ entry: join(place, 'scenarios.ts'), alias, packageFolders, optional: ['react-dom/client'] });
+    script = await bundle({
+      entry: join(place, 'scenarios.ts'),
+      alias,
+      packageFolders,
+      optional: ['react-dom/client'],
+    });
   });
 
   test.each([
@@ -67,7 +83,9 @@ describe.each([16, 17, 18, 19])('react@%i', (major) => {
     const page = await open(script);
     expect(await page.evaluate('scenarios.surroundings()')).toEqual({
       ref: true,
-      shown: expect.stringMatching(/^<crew-panel (?=.*class="wide")(?=.*id="panel")(?=.*data-deck="2")(?=.*aria-label="Rota")(?=.*style="color: red;")(?=.*title="T")(?=.*aria-hidden="false")(?!.* hidden)/),
+      shown: expect.stringMatching(
+        /^<crew-panel (?=.*class="wide")(?=.*id="panel")(?=.*data-deck="2")(?=.*aria-label="Rota")(?=.*style="color: red;")(?=.*title="T")(?=.*aria-hidden="false")(?!.* hidden)/,
+      ),
       default: ['text ', 'bold'],
       legend: ['legend'],
       hidden: false,
@@ -85,7 +103,10 @@ describe.each([16, 17, 18, 19])('react@%i', (major) => {
     expect(markup).toMatch(/^<crew-panel (?=.*class="wide")(?=.*row-count="3")/);
     if (major < 19) expect(markup).toMatch(/(?=.*open="")(?=.*label="Deck &amp; &quot;bridge&quot;")/);
     const page = await open(script);
-    const plain = markup.replace(' class="wide"', '').replace('Deck &amp; &quot;bridge&quot;', 'Deck').replace('>words<', '><');
+    const plain = markup
+      .replace(' class="wide"', '')
+      .replace('Deck &amp; &quot;bridge&quot;', 'Deck')
+      .replace('>words<', '><');
     expect(await page.evaluate(`scenarios.hydration(${JSON.stringify(plain)})`)).toEqual({
       kept: true,
       same: true,
@@ -94,4 +115,3 @@ describe.each([16, 17, 18, 19])('react@%i', (major) => {
     expect(page.console.filter((line) => line.type === 'error' || line.type === 'uncaught')).toEqual([]);
   });
 });
-

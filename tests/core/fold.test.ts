@@ -1,10 +1,12 @@
 import { expect, test } from 'vitest';
-import { fold, isFoldedObject, isReference, UNKNOWN, type Folded } from '../../src/core/survey/fold.js';
+import { type Folded, fold, isFoldedObject, isReference, UNKNOWN } from '../../src/core/survey/fold.js';
 import { graphOf } from '../support/memory.js';
 
 const MODULES = {
-  'names.ts': "export const PREFIX = 'tide'; export enum Mark { High = 'high', Low = 'low' } export default PREFIX + '!'; export * from './more.js';",
-  'more.ts': "export const LIST = ['a', 'b'] as const; export const pre = (name: string) => `${'x'}-${name}`;",
+  'names.ts':
+    "export const PREFIX = 'tide'; export enum Mark { High = 'high', Low = 'low' } export default PREFIX + '!'; export * from './more.js';",
+  'more.ts':
+    "export const LIST = ['a', 'b'] as const; export const pre = (name: string) => `${'x'}-${name}`;",
   'cycle.ts': "import { other } from './cycle2.js'; export const one = other;",
   'cycle2.ts': "import { one } from './cycle.js'; export const other = one;",
 };
@@ -22,7 +24,8 @@ function folded(expression: string): unknown {
 
 function plain(value: Folded): unknown {
   if (Array.isArray(value)) return value.map(plain);
-  if (isFoldedObject(value)) return Object.fromEntries([...value.object].map(([name, one]) => [name, plain(one)]));
+  if (isFoldedObject(value))
+    return Object.fromEntries([...value.object].map(([name, one]) => [name, plain(one)]));
   return isReference(value) ? `<${value.reference}>` : value;
 }
 

@@ -10,7 +10,9 @@ const LIB = {
 /** Properties as one line each: name, type, attribute with reader. */
 function properties(source: string, others = {}): string[] {
   return componentIn(source, others).properties.map((one) => {
-    const attribute = one.attribute ? ` @${one.attribute.name}/${one.attribute.reads}${one.attribute.reflects ? '/reflects' : ''}` : '';
+    const attribute = one.attribute
+      ? ` @${one.attribute.name}/${one.attribute.reads}${one.attribute.reflects ? '/reflects' : ''}`
+      : '';
     return `${one.name}: ${one.type.text}${one.readonly ? ' readonly' : ''}${attribute}`;
   });
 }
@@ -19,77 +21,194 @@ const define = (name = 'X') => `customElements.define('pier-sign', ${name});`;
 
 describe('properties and attributes', () => {
   test.each<[string, string, string[]]>([
-    ['fields', `class X extends HTMLElement { level = 3; name: string | null = null; #hidden = 1; _own = 2; private old = 1; static s = 1 } ${define()}`, ['level: number', 'name: string | null']],
-    ['accessors', `class X extends HTMLElement { get level(): number { return 1 } set level(v) {} get form(): string { return '' } } ${define()}`, ['level: number', 'form: string readonly']],
-    ['constructor fields', `class X extends HTMLElement { constructor() { super(); /** @type {string[]} */ this.list = []; this._x = 1; } } ${define()}`, ['list: string[]']],
-    ['attributes read in getters', `class X extends HTMLElement { static observedAttributes = ['open', 'max-rows']; get open() { return this.hasAttribute('open') } set open(v) { this.toggleAttribute('open', v) } get maxRows() { return Number(this.getAttribute('max-rows')) } set maxRows(v) {} } ${define()}`, ['open: boolean @open/boolean/reflects', 'maxRows: number @max-rows/number/reflects']],
-    ['attributes read in the callback', `class X extends HTMLElement { static get observedAttributes() { return ['rows', 'data'] } rows = 1; data = {}; attributeChangedCallback(n, o, v) { switch (n) { case 'rows': this.rows = parseInt(v, 10); break; case 'data': this.data = JSON.parse(v) } } } ${define()}`, ['rows: number @rows/number', 'data: object @data/json']],
-    ['decorated source', `import { LitElement, property, customElement, state } from 'lit'; @customElement('pier-sign') class X extends LitElement { @property({ type: Number, attribute: 'row-count', reflect: true }) rowCount = 1; @property() word?: string; @property({ attribute: false }) list: string[] = []; @property({ type: Boolean }) accessor open = false; @state() private seen = 1; @state() inner = 2 }`, ['rowCount: number @row-count/number/reflects', 'word: string @word/string', 'list: string[]', 'open: boolean @open/boolean']],
-    ['decorated and compiled', `import { __decorate as d } from 'tslib'; import { LitElement, property, customElement, state } from 'lit'; let X = class X extends LitElement { constructor() { super(); this.rowCount = 1; this.inner = 2; } }; d([property({ type: Number })], X.prototype, "rowCount", void 0); d([state()], X.prototype, "inner", void 0); X = d([customElement('pier-sign')], X);`, ['rowCount: number @rowcount/number']],
-    ['table as field', `import { LitElement } from 'lit'; class X extends LitElement { static properties = { list: { type: Array }, open: Boolean, inner: { state: true }, word: { converter: {} } }; } ${define()}`, ['list: unknown[] @list/json', 'open: boolean @open/boolean', 'word: unknown @word/custom']],
-    ['table assigned', `import { LitElement } from 'lit'; class X extends LitElement {} X.properties = { open: { type: Boolean, reflect: true } }; ${define()}`, ['open: boolean @open/boolean/reflects']],
-    ['base class', `class Base extends HTMLElement { level = 1 } class X extends Base { rows = 2 } ${define()}`, ['level: number', 'rows: number']],
-    ['mixins', `const Sized = (base) => class extends base { static observedAttributes = ['size']; size = 's' }; function Named(B) { class N extends B { static get observedAttributes() { return [...super.observedAttributes, 'word'] } word = '' } return N; } class X extends Named(Sized(HTMLElement)) {} ${define()}`, ['size: string @size/string', 'word: string @word/string']],
-    ['observed by constants', `const A = { open: 'open' } as const; class X extends HTMLElement { static observedAttributes = Object.values(A); get open(): boolean { return this.hasAttribute(A.open) } set open(v) {} } ${define()}`, ['open: boolean @open/boolean/reflects']],
-    ['documented as internal', `class X extends HTMLElement { /** @internal */ a = 1; /** @protected */ b = 2; /** Shown. */ c = 3 } ${define()}`, ['c: number']],
+    [
+      'fields',
+      `class X extends HTMLElement { level = 3; name: string | null = null; #hidden = 1; _own = 2; private old = 1; static s = 1 } ${define()}`,
+      ['level: number', 'name: string | null'],
+    ],
+    [
+      'accessors',
+      `class X extends HTMLElement { get level(): number { return 1 } set level(v) {} get form(): string { return '' } } ${define()}`,
+      ['level: number', 'form: string readonly'],
+    ],
+    [
+      'constructor fields',
+      `class X extends HTMLElement { constructor() { super(); /** @type {string[]} */ this.list = []; this._x = 1; } } ${define()}`,
+      ['list: string[]'],
+    ],
+    [
+      'attributes read in getters',
+      `class X extends HTMLElement { static observedAttributes = ['open', 'max-rows']; get open() { return this.hasAttribute('open') } set open(v) { this.toggleAttribute('open', v) } get maxRows() { return Number(this.getAttribute('max-rows')) } set maxRows(v) {} } ${define()}`,
+      ['open: boolean @open/boolean/reflects', 'maxRows: number @max-rows/number/reflects'],
+    ],
+    [
+      'attributes read in the callback',
+      `class X extends HTMLElement { static get observedAttributes() { return ['rows', 'data'] } rows = 1; data = {}; attributeChangedCallback(n, o, v) { switch (n) { case 'rows': this.rows = parseInt(v, 10); break; case 'data': this.data = JSON.parse(v) } } } ${define()}`,
+      ['rows: number @rows/number', 'data: object @data/json'],
+    ],
+    [
+      'decorated source',
+      `import { LitElement, property, customElement, state } from 'lit'; @customElement('pier-sign') class X extends LitElement { @property({ type: Number, attribute: 'row-count', reflect: true }) rowCount = 1; @property() word?: string; @property({ attribute: false }) list: string[] = []; @property({ type: Boolean }) accessor open = false; @state() private seen = 1; @state() inner = 2 }`,
+      [
+        'rowCount: number @row-count/number/reflects',
+        'word: string @word/string',
+        'list: string[]',
+        'open: boolean @open/boolean',
+      ],
+    ],
+    [
+      'decorated and compiled',
+      `import { __decorate as d } from 'tslib'; import { LitElement, property, customElement, state } from 'lit'; let X = class X extends LitElement { constructor() { super(); this.rowCount = 1; this.inner = 2; } }; d([property({ type: Number })], X.prototype, "rowCount", void 0); d([state()], X.prototype, "inner", void 0); X = d([customElement('pier-sign')], X);`,
+      ['rowCount: number @rowcount/number'],
+    ],
+    [
+      'table as field',
+      `import { LitElement } from 'lit'; class X extends LitElement { static properties = { list: { type: Array }, open: Boolean, inner: { state: true }, word: { converter: {} } }; } ${define()}`,
+      ['list: unknown[] @list/json', 'open: boolean @open/boolean', 'word: unknown @word/custom'],
+    ],
+    [
+      'table assigned',
+      `import { LitElement } from 'lit'; class X extends LitElement {} X.properties = { open: { type: Boolean, reflect: true } }; ${define()}`,
+      ['open: boolean @open/boolean/reflects'],
+    ],
+    [
+      'base class',
+      `class Base extends HTMLElement { level = 1 } class X extends Base { rows = 2 } ${define()}`,
+      ['level: number', 'rows: number'],
+    ],
+    [
+      'mixins',
+      `const Sized = (base) => class extends base { static observedAttributes = ['size']; size = 's' }; function Named(B) { class N extends B { static get observedAttributes() { return [...super.observedAttributes, 'word'] } word = '' } return N; } class X extends Named(Sized(HTMLElement)) {} ${define()}`,
+      ['size: string @size/string', 'word: string @word/string'],
+    ],
+    [
+      'observed by constants',
+      `const A = { open: 'open' } as const; class X extends HTMLElement { static observedAttributes = Object.values(A); get open(): boolean { return this.hasAttribute(A.open) } set open(v) {} } ${define()}`,
+      ['open: boolean @open/boolean/reflects'],
+    ],
+    [
+      'documented as internal',
+      `class X extends HTMLElement { /** @internal */ a = 1; /** @protected */ b = 2; /** Shown. */ c = 3 } ${define()}`,
+      ['c: number'],
+    ],
   ])('%s', (_, source, expected) => {
     expect(properties(source, LIB)).toEqual(expected);
   });
 
   test('members of a foreign base class stay out, unless they are declared surface', () => {
-    const base = "export class Base extends HTMLElement { plumbing = 1; static properties = { ready: { type: Boolean } }; helper() {} }";
-    const component = componentIn(`import { Base } from 'base'; class X extends Base { helper() {} own() {} } ${define()}`, { 'lib/base': base });
-    expect(component.properties.map((one) => `${one.name} from ${one.inheritedFrom}`)).toEqual(['ready from Base']);
+    const base =
+      'export class Base extends HTMLElement { plumbing = 1; static properties = { ready: { type: Boolean } }; helper() {} }';
+    const component = componentIn(
+      `import { Base } from 'base'; class X extends Base { helper() {} own() {} } ${define()}`,
+      { 'lib/base': base },
+    );
+    expect(component.properties.map((one) => `${one.name} from ${one.inheritedFrom}`)).toEqual([
+      'ready from Base',
+    ]);
     expect(component.methods.map((one) => one.name)).toEqual(['own']);
   });
 
   test('an attribute without a property stands by itself', () => {
-    expect(componentIn(`class X extends HTMLElement { static observedAttributes = ['pier'] } ${define()}`).attributes).toMatchObject([{ name: 'pier', reads: 'string' }]);
+    expect(
+      componentIn(`class X extends HTMLElement { static observedAttributes = ['pier'] } ${define()}`)
+        .attributes,
+    ).toMatchObject([{ name: 'pier', reads: 'string' }]);
   });
 
   test('type declarations beside a compiled module say what is public, and of which type', () => {
     const js = `export class X extends HTMLElement { constructor() { super(); this.level = null; this.inner = 1; } hide() {} show(to) {} } ${define()}`;
-    const dts = 'export declare class X extends HTMLElement { /** In metres. */ level: number | null; private inner; protected hide(): void; show(to: string): boolean; }';
+    const dts =
+      'export declare class X extends HTMLElement { /** In metres. */ level: number | null; private inner; protected hide(): void; show(to: string): boolean; }';
     const { contract } = surveyed({ 'x.js': js, 'x.d.ts': dts });
-    expect(contract.components[0]?.properties).toMatchObject([{ name: 'level', type: { text: 'number | null' }, description: 'In metres.' }]);
-    expect(contract.components[0]?.methods).toMatchObject([{ name: 'show', text: 'show(to: string): boolean' }]);
+    expect(contract.components[0]?.properties).toMatchObject([
+      { name: 'level', type: { text: 'number | null' }, description: 'In metres.' },
+    ]);
+    expect(contract.components[0]?.methods).toMatchObject([
+      { name: 'show', text: 'show(to: string): boolean' },
+    ]);
   });
 });
 
 describe('events', () => {
-  const event = (body: string, before = '') => componentIn(`${before} class X extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }) } ${body} } ${define()}`).events;
+  const event = (body: string, before = '') =>
+    componentIn(
+      `${before} class X extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }) } ${body} } ${define()}`,
+    ).events;
 
   test.each<[string, string, object]>([
-    ['in place', "go() { this.dispatchEvent(new CustomEvent('pier-go', { bubbles: true, detail: { at: 'x', n: 1 } })) }", { name: 'pier-go', bubbles: true, composed: false, origin: 'element', detail: { text: '{ at: string; n: number }' } }],
-    ['typed', "go() { this.dispatchEvent(new CustomEvent<{ at: Date }>('pier-go')) }", { detail: { text: '{ at: Date }' } }],
-    ['from inside', "go() { this.shadowRoot.querySelector('b').dispatchEvent(new Event('pier-go', { bubbles: true })) }", { origin: 'inside', eventType: 'Event' }],
-    ['by a constant', "go() { const made = new CustomEvent('pier-go', { composed: true }); this.dispatchEvent(made) }", { composed: true }],
-    ['by an emit method', "#emit(name: string, detail: unknown) { this.dispatchEvent(new CustomEvent(name, { detail, bubbles: true })) } go(at: string) { this.#emit('pier-go', { at }) }", { name: 'pier-go', bubbles: true, detail: { text: '{ at: string }' } }],
-    ['in an arrow function', "go() { setTimeout(() => this.dispatchEvent(new Event('pier-go'))) }", { origin: 'element' }],
+    [
+      'in place',
+      "go() { this.dispatchEvent(new CustomEvent('pier-go', { bubbles: true, detail: { at: 'x', n: 1 } })) }",
+      {
+        name: 'pier-go',
+        bubbles: true,
+        composed: false,
+        origin: 'element',
+        detail: { text: '{ at: string; n: number }' },
+      },
+    ],
+    [
+      'typed',
+      "go() { this.dispatchEvent(new CustomEvent<{ at: Date }>('pier-go')) }",
+      { detail: { text: '{ at: Date }' } },
+    ],
+    [
+      'from inside',
+      "go() { this.shadowRoot.querySelector('b').dispatchEvent(new Event('pier-go', { bubbles: true })) }",
+      { origin: 'inside', eventType: 'Event' },
+    ],
+    [
+      'by a constant',
+      "go() { const made = new CustomEvent('pier-go', { composed: true }); this.dispatchEvent(made) }",
+      { composed: true },
+    ],
+    [
+      'by an emit method',
+      "#emit(name: string, detail: unknown) { this.dispatchEvent(new CustomEvent(name, { detail, bubbles: true })) } go(at: string) { this.#emit('pier-go', { at }) }",
+      { name: 'pier-go', bubbles: true, detail: { text: '{ at: string }' } },
+    ],
+    [
+      'in an arrow function',
+      "go() { setTimeout(() => this.dispatchEvent(new Event('pier-go'))) }",
+      { origin: 'element' },
+    ],
   ])('%s', (_, body, expected) => {
     expect(event(body)).toMatchObject([expected]);
   });
 
   test('by a helper function that is handed the element, and by an event class', () => {
-    const helper = "function emit(el, name) { el.dispatchEvent(new Event(name, { bubbles: true })) }";
-    expect(event("go() { emit(this, 'pier-go') }", helper)).toMatchObject([{ name: 'pier-go', origin: 'element', bubbles: true }]);
+    const helper = 'function emit(el, name) { el.dispatchEvent(new Event(name, { bubbles: true })) }';
+    expect(event("go() { emit(this, 'pier-go') }", helper)).toMatchObject([
+      { name: 'pier-go', origin: 'element', bubbles: true },
+    ]);
     const made = "class Went extends Event { constructor() { super('pier-go', { composed: true }) } }";
-    expect(event('go() { this.dispatchEvent(new Went()) }', made)).toMatchObject([{ name: 'pier-go', eventType: 'Went', composed: true }]);
+    expect(event('go() { this.dispatchEvent(new Went()) }', made)).toMatchObject([
+      { name: 'pier-go', eventType: 'Went', composed: true },
+    ]);
   });
 
   test('on the page, not on the element: none of its own', () => {
-    expect(event("go() { document.dispatchEvent(new Event('pier-go')); window.dispatchEvent(new Event('x-y')) }")).toEqual([]);
+    expect(
+      event("go() { document.dispatchEvent(new Event('pier-go')); window.dispatchEvent(new Event('x-y')) }"),
+    ).toEqual([]);
   });
 
   test('declared but never dispatched, and the other way round, are notes', () => {
-    const { notes, events } = componentIn(`/** @fires {CustomEvent<number>} pier-come - It came (bubbles, composed). */ class X extends HTMLElement { go() { this.dispatchEvent(new Event('pier-go')) } } ${define()}`);
-    expect(events).toMatchObject([{ name: 'pier-go', declared: false }, { name: 'pier-come', dispatched: false, bubbles: true, composed: true, detail: { text: 'number' } }]);
+    const { notes, events } = componentIn(
+      `/** @fires {CustomEvent<number>} pier-come - It came (bubbles, composed). */ class X extends HTMLElement { go() { this.dispatchEvent(new Event('pier-go')) } } ${define()}`,
+    );
+    expect(events).toMatchObject([
+      { name: 'pier-go', declared: false },
+      { name: 'pier-come', dispatched: false, bubbles: true, composed: true, detail: { text: 'number' } },
+    ]);
     expect(notes.map((note) => note.code).sort()).toEqual(['event-never-dispatched', 'event-not-declared']);
   });
 
   test('types come from an event map', () => {
     const map = "declare global { interface HTMLElementEventMap { 'pier-go': CustomEvent<'n' | 's'> } }";
-    expect(event("go() { this.dispatchEvent(new CustomEvent('pier-go')) }", map)).toMatchObject([{ declared: true, detail: { schema: { enum: ['n', 's'] } } }]);
+    expect(event("go() { this.dispatchEvent(new CustomEvent('pier-go')) }", map)).toMatchObject([
+      { declared: true, detail: { schema: { enum: ['n', 's'] } } },
+    ]);
   });
 });
 
@@ -110,13 +229,41 @@ describe('markup', () => {
 
 describe('registrations', () => {
   test.each<[string, string, object[]]>([
-    ['prefix constant', "const P = 'pier'; class X extends HTMLElement {} customElements.define(`${P}-sign`, X)", [{ tag: 'pier-sign', registers: 'on-import' }]],
-    ['by a call', 'class X extends HTMLElement {} export function setUp() { customElements.define("pier-sign", X) }', [{ registers: 'by-call' }]],
-    ['at once in a function', 'class X extends HTMLElement {} (() => { customElements.define("pier-sign", X) })()', [{ registers: 'on-import' }]],
-    ['anonymous class', "customElements.define('pier-sign', class extends HTMLElement {})", [{ className: null }]],
-    ['customised built-in', "class X extends HTMLButtonElement {} customElements.define('pier-sign', X, { extends: 'button' })", [{ extendsTag: 'button' }]],
-    ['two tags', "class X extends HTMLElement {} customElements.define('pier-sign', X); customElements.define('pier-post', class extends X {})", [{ tag: 'pier-post' }, { tag: 'pier-sign' }]],
-    ['in a static block', "class X extends HTMLElement { static { customElements.define('pier-sign', this) } }", [{ className: 'X' }]],
+    [
+      'prefix constant',
+      "const P = 'pier'; class X extends HTMLElement {} customElements.define(`${P}-sign`, X)",
+      [{ tag: 'pier-sign', registers: 'on-import' }],
+    ],
+    [
+      'by a call',
+      'class X extends HTMLElement {} export function setUp() { customElements.define("pier-sign", X) }',
+      [{ registers: 'by-call' }],
+    ],
+    [
+      'at once in a function',
+      'class X extends HTMLElement {} (() => { customElements.define("pier-sign", X) })()',
+      [{ registers: 'on-import' }],
+    ],
+    [
+      'anonymous class',
+      "customElements.define('pier-sign', class extends HTMLElement {})",
+      [{ className: null }],
+    ],
+    [
+      'customised built-in',
+      "class X extends HTMLButtonElement {} customElements.define('pier-sign', X, { extends: 'button' })",
+      [{ extendsTag: 'button' }],
+    ],
+    [
+      'two tags',
+      "class X extends HTMLElement {} customElements.define('pier-sign', X); customElements.define('pier-post', class extends X {})",
+      [{ tag: 'pier-post' }, { tag: 'pier-sign' }],
+    ],
+    [
+      'in a static block',
+      "class X extends HTMLElement { static { customElements.define('pier-sign', this) } }",
+      [{ className: 'X' }],
+    ],
     ['no element name', "class X extends HTMLElement {} customElements.define('sign', X)", []],
   ])('%s', (_, source, expected) => {
     expect(surveyed({ 'a.ts': source }).contract.components).toMatchObject(expected);
@@ -124,9 +271,19 @@ describe('registrations', () => {
 
   test('pairs', () => {
     const source = (members: string) => `class X extends HTMLElement { ${members} } ${define()}`;
-    expect(componentIn(source("value = ''; go() { this.dispatchEvent(new Event('change')) }")).pairs).toEqual([{ property: 'value', event: 'change', path: 'target.value' }]);
-    expect(componentIn(source("deck = ''; go(deck: string) { this.dispatchEvent(new CustomEvent('deck-changed', { detail: { deck } })) }")).pairs).toEqual([{ property: 'deck', event: 'deck-changed', path: 'detail.deck' }]);
-    expect(componentIn(source("deck = ''; go() { this.dispatchEvent(new CustomEvent('other')) }")).pairs).toEqual([]);
+    expect(componentIn(source("value = ''; go() { this.dispatchEvent(new Event('change')) }")).pairs).toEqual(
+      [{ property: 'value', event: 'change', path: 'target.value' }],
+    );
+    expect(
+      componentIn(
+        source(
+          "deck = ''; go(deck: string) { this.dispatchEvent(new CustomEvent('deck-changed', { detail: { deck } })) }",
+        ),
+      ).pairs,
+    ).toEqual([{ property: 'deck', event: 'deck-changed', path: 'detail.deck' }]);
+    expect(
+      componentIn(source("deck = ''; go() { this.dispatchEvent(new CustomEvent('other')) }")).pairs,
+    ).toEqual([]);
   });
 
   test('what is wrong with one file is a finding, and the others are surveyed', () => {
@@ -148,11 +305,16 @@ describe('registrations', () => {
 
   test('cyclic imports, cyclic classes and cyclic mixins end', () => {
     const { contract } = surveyed({
-      'a.ts': "import { B } from './b.js'; export class A extends B { a = 1 } customElements.define('pier-a', A);",
-      'b.ts': "import { A } from './a.js'; export class B extends A { b = 1 } customElements.define('pier-b', B);",
-      'm.ts': "const M = (base) => M(class extends base {}); customElements.define('pier-m', class extends M(HTMLElement) {});",
+      'a.ts':
+        "import { B } from './b.js'; export class A extends B { a = 1 } customElements.define('pier-a', A);",
+      'b.ts':
+        "import { A } from './a.js'; export class B extends A { b = 1 } customElements.define('pier-b', B);",
+      'm.ts':
+        "const M = (base) => M(class extends base {}); customElements.define('pier-m', class extends M(HTMLElement) {});",
     });
     expect(contract.components.map((one) => one.tag)).toEqual(['pier-a', 'pier-b', 'pier-m']);
-    expect(contract.components.every((one) => one.notes.some((note) => note.code === 'base-class-unknown'))).toBe(true);
+    expect(
+      contract.components.every((one) => one.notes.some((note) => note.code === 'base-class-unknown')),
+    ).toBe(true);
   });
 });

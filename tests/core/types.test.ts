@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { typeScriptOf } from '../../src/core/emit/typescript.js';
 import { kindsOf } from '../../src/core/contract/kinds.js';
+import { typeScriptOf } from '../../src/core/emit/typescript.js';
 import { typeOfText } from '../../src/core/survey/types.js';
 import { graphOf } from '../support/memory.js';
 
@@ -15,7 +15,11 @@ const DECLARED = `
   interface Loop { next: Loop | null }
 `;
 
-const READING = { type: 'object', properties: { at: { type: 'string' }, level: { type: 'number' }, note: { type: 'string' } }, required: ['at', 'level'] };
+const READING = {
+  type: 'object',
+  properties: { at: { type: 'string' }, level: { type: 'number' }, note: { type: 'string' } },
+  required: ['at', 'level'],
+};
 
 test.each<[string, object | null, string, string[]]>([
   ['string', { type: 'string' }, 'string', ['string']],
@@ -26,14 +30,44 @@ test.each<[string, object | null, string, string[]]>([
   ['string | null', { type: ['string', 'null'] }, 'string | null', ['string', 'null']],
   ['number | undefined', { type: 'number' }, 'number', ['number']],
   ["'a' | number", { anyOf: [{ const: 'a' }, { type: 'number' }] }, "'a' | number", ['string', 'number']],
-  ['Reading[]', { type: 'array', items: READING }, '{ at: string; level: number; note?: string }[]', ['array']],
-  ['ReadonlyArray<Port>', { type: 'array', items: { enum: ['north', 'south'] } }, "('north' | 'south')[]", ['array']],
-  ['[number, string]', { type: 'array', prefixItems: [{ type: 'number' }, { type: 'string' }] }, '[number, string]', ['array']],
-  ['Record<string, number>', { type: 'object', additionalProperties: { type: 'number' } }, 'Record<string, number>', ['object']],
-  ['Box<Port>', { type: 'object', properties: { value: { enum: ['north', 'south'] } }, required: ['value'] }, "{ value: 'north' | 'south' }", ['object']],
+  [
+    'Reading[]',
+    { type: 'array', items: READING },
+    '{ at: string; level: number; note?: string }[]',
+    ['array'],
+  ],
+  [
+    'ReadonlyArray<Port>',
+    { type: 'array', items: { enum: ['north', 'south'] } },
+    "('north' | 'south')[]",
+    ['array'],
+  ],
+  [
+    '[number, string]',
+    { type: 'array', prefixItems: [{ type: 'number' }, { type: 'string' }] },
+    '[number, string]',
+    ['array'],
+  ],
+  [
+    'Record<string, number>',
+    { type: 'object', additionalProperties: { type: 'number' } },
+    'Record<string, number>',
+    ['object'],
+  ],
+  [
+    'Box<Port>',
+    { type: 'object', properties: { value: { enum: ['north', 'south'] } }, required: ['value'] },
+    "{ value: 'north' | 'south' }",
+    ['object'],
+  ],
   ["Reading['level']", { type: 'number' }, 'number', ['number']],
   ["Tall['mark']", { enum: ['high', 'low'] }, "'high' | 'low'", ['string']],
-  ['Far', { type: 'object', properties: { deep: { type: 'boolean' } }, required: ['deep'] }, '{ deep: boolean }', ['object']],
+  [
+    'Far',
+    { type: 'object', properties: { deep: { type: 'boolean' } }, required: ['deep'] },
+    '{ deep: boolean }',
+    ['object'],
+  ],
   ['(at: string) => number', null, '(at: string) => number', ['function']],
   ['(at: Reading) => string', null, 'unknown', ['function']],
   ['HTMLElement | null', null, 'HTMLElement | null', ['object', 'null']],

@@ -1,16 +1,22 @@
 import { posix } from 'node:path';
 import type { Component, Contract } from '../../src/core/contract/types.js';
 import type { Finding } from '../../src/core/findings/types.js';
-import { ModuleGraph, type ModuleReader } from '../../src/core/survey/modules.js';
 import { survey } from '../../src/core/survey/index.js';
+import { ModuleGraph, type ModuleReader } from '../../src/core/survey/modules.js';
 
 /** A module reader over texts in memory. Relative specifiers only; `.js` finds `.ts`. */
 export function reader(files: Record<string, string>): ModuleReader {
   return {
     read: (path) => (Object.hasOwn(files, path) ? (files[path] ?? null) : null),
     resolve: (specifier, from) => {
-      const path = specifier.startsWith('.') ? posix.join(posix.dirname(from), specifier) : `lib/${specifier}`;
-      return [path, path.replace(/\.js$/, '.ts'), `${path}.ts`, `${path}/index.ts`].find((one) => Object.hasOwn(files, one)) ?? null;
+      const path = specifier.startsWith('.')
+        ? posix.join(posix.dirname(from), specifier)
+        : `lib/${specifier}`;
+      return (
+        [path, path.replace(/\.js$/, '.ts'), `${path}.ts`, `${path}/index.ts`].find((one) =>
+          Object.hasOwn(files, one),
+        ) ?? null
+      );
     },
     label: (path) => path,
     isOwn: (path) => !path.startsWith('lib/'),

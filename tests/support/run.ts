@@ -37,7 +37,10 @@ export function run(program: string, args: string[], cwd: string): Promise<Ran> 
 }
 
 /** A folder with these files, gone when the test (or the file's setup) is over. */
-export function folder(files: Record<string, string> = {}, onEnd: (end: () => void) => void = onTestFinished): string {
+export function folder(
+  files: Record<string, string> = {},
+  onEnd: (end: () => void) => void = onTestFinished,
+): string {
   const path = realpathSync(mkdtempSync(join(tmpdir(), 'suvet-test-')));
   onEnd(() => rmSync(path, { recursive: true, force: true }));
   put(path, files);

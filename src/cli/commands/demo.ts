@@ -21,7 +21,9 @@ export const demo: CommandSpec = {
     const { screen } = call;
     const say = (lines: string[]) => (call.json ? undefined : screen.out(...lines));
 
-    const folder = layOutDemo(typeof call.options.keep === 'string' ? resolve(call.cwd, call.options.keep) : null);
+    const folder = layOutDemo(
+      typeof call.options.keep === 'string' ? resolve(call.cwd, call.options.keep) : null,
+    );
     const workspace = await loadWorkspace([folder]);
     say(view.opening(folder, screen));
 
@@ -38,9 +40,19 @@ export const demo: CommandSpec = {
 
     const host = openHost('react@18', folder);
     const out = join(folder, 'apps/console/src/elements');
-    const plan = planWrapping(surveyed, surveyed.contract.components, host, { all: false, imports: 'lazy', out });
+    const plan = planWrapping(surveyed, surveyed.contract.components, host, {
+      all: false,
+      imports: 'lazy',
+      out,
+    });
     const files = writeGenerated(plan.files, out, false);
-    say(view.wrapStep(plan.wrapped.length, files.map((file) => file.name), screen));
+    say(
+      view.wrapStep(
+        plan.wrapped.length,
+        files.map((file) => file.name),
+        screen,
+      ),
+    );
 
     const proof = await proveDemo(folder, join(folder, 'control-room.png')).catch((error: unknown) => {
       if (error instanceof SuvetError) return { missing: `${error.message} ${error.hint}` };
@@ -54,9 +66,21 @@ export const demo: CommandSpec = {
       return source === undefined ? one : { ...one, frame: core.codeFrame(source, one.place) };
     });
     const wrappers = { host: host.label, files: files.map((file) => file.name) };
-    writeText(report, core.reportPage({ contract: surveyed.contract, hosts: crossed, findings: framed, wrappers, proof }));
+    writeText(
+      report,
+      core.reportPage({ contract: surveyed.contract, hosts: crossed, findings: framed, wrappers, proof }),
+    );
     const failed = 'missing' in proof ? [] : proof.rows.filter((row) => row.expected !== row.happened);
-    if (call.json) printJson(call, { demo: 1, folder, report, components: surveyed.contract.components.length, files: files.length, findings: findings.length, proof });
+    if (call.json)
+      printJson(call, {
+        demo: 1,
+        folder,
+        report,
+        components: surveyed.contract.components.length,
+        files: files.length,
+        findings: findings.length,
+        proof,
+      });
     else screen.out(...view.closing(report, screen));
     if ('missing' in proof) return EXIT.missing;
     return failed.length > 0 ? EXIT.fault : EXIT.fine;

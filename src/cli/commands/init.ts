@@ -15,7 +15,11 @@ export const init: CommandSpec = {
     const { WORKSPACE_FILE } = await import('../../shell/workspace.js');
     const file = join(call.cwd, WORKSPACE_FILE);
     if (existsSync(file) && call.options.force !== true) {
-      throw usageError('workspace-exists', `${WORKSPACE_FILE} is already here.`, 'Write over it with --force.');
+      throw usageError(
+        'workspace-exists',
+        `${WORKSPACE_FILE} is already here.`,
+        'Write over it with --force.',
+      );
     }
     const found = discover(call.cwd);
     writeText(file, `${JSON.stringify(found, null, 2)}\n`);
@@ -23,7 +27,11 @@ export const init: CommandSpec = {
     else {
       const { initView } = await import('../screen/init.js');
       call.screen.out(...initView(found, call.screen));
-      call.screen.next(found.components.length > 0 ? 'suvet survey' : `name your components in ${WORKSPACE_FILE}, then run suvet survey`);
+      call.screen.next(
+        found.components.length > 0
+          ? 'suvet survey'
+          : `name your components in ${WORKSPACE_FILE}, then run suvet survey`,
+      );
     }
     return 0;
   },

@@ -1,8 +1,8 @@
+import { NARROWING } from '../../core/crossing/narrow.js';
+import { usageError } from '../../shell/error.js';
 import type { CommandSpec } from '../command.js';
 import { listOf, printJson } from '../command.js';
 import { HOST_OPTION, hostsFor } from '../hosts.js';
-import { NARROWING } from '../../core/crossing/narrow.js';
-import { usageError } from '../../shell/error.js';
 import { COMPONENTS_OPTION, contractsFor } from '../material.js';
 
 export const map: CommandSpec = {
@@ -17,9 +17,18 @@ export const map: CommandSpec = {
       repeatable: true,
       about: `losses (all that is not plain), or any of: ${NARROWING.join(', ')}`,
     },
-    { flags: '--format <format>', about: 'how to print it', choices: ['text', 'json', 'markdown'], default: 'text' },
+    {
+      flags: '--format <format>',
+      about: 'how to print it',
+      choices: ['text', 'json', 'markdown'],
+      default: 'text',
+    },
   ],
-  examples: ['suvet map --host react@18', 'suvet map tide-gauge --host react@17 --host react@19', 'suvet map --only losses'],
+  examples: [
+    'suvet map --host react@18',
+    'suvet map tide-gauge --host react@17 --host react@19',
+    'suvet map --only losses',
+  ],
   async run(call) {
     const { contract, workspace } = await contractsFor(call);
     const hosts = await hostsFor(call, workspace);
@@ -29,7 +38,8 @@ export const map: CommandSpec = {
     const components = componentsNamed(contract, call.args);
     const all = hosts.map((host) => crossings(components, host));
     const shown = narrowed(all, onlyOf(listOf(call.options.only)));
-    if (call.json || call.options.format === 'json') printJson(call, { crossings: 1, package: contract.package, hosts: shown });
+    if (call.json || call.options.format === 'json')
+      printJson(call, { crossings: 1, package: contract.package, hosts: shown });
     else if (call.options.format === 'markdown') {
       const { markdownMap } = await import('../../core/report/markdown.js');
       call.screen.out(markdownMap(shown, contract.package).trimEnd());
@@ -46,6 +56,11 @@ function onlyOf(given: string[]): string[] {
   const words = given.flatMap((word) => word.split(','));
   const known: readonly string[] = ['losses', ...NARROWING];
   const unknown = words.find((word) => !known.includes(word));
-  if (unknown !== undefined) throw usageError('no-such-narrowing', `--only ${unknown}: there is no such word.`, `The words are: ${known.join(', ')}`);
+  if (unknown !== undefined)
+    throw usageError(
+      'no-such-narrowing',
+      `--only ${unknown}: there is no such word.`,
+      `The words are: ${known.join(', ')}`,
+    );
   return words;
 }

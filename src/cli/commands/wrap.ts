@@ -21,11 +21,15 @@ export const wrap: CommandSpec = {
       default: 'lazy',
     },
   ],
-  examples: ['suvet wrap --host react@18 --out src/elements', 'suvet wrap tide-gauge --host react@17 --out src/elements --import eager'],
+  examples: [
+    'suvet wrap --host react@18 --out src/elements',
+    'suvet wrap tide-gauge --host react@17 --out src/elements --import eager',
+  ],
   async run(call) {
     const surveyed = await contractsFor(call);
     const [host, other] = await hostsFor(call, null);
-    if (!host || other) throw usageError('one-host', 'wrap writes for one host at a time.', 'Name one: --host react@18');
+    if (!host || other)
+      throw usageError('one-host', 'wrap writes for one host at a time.', 'Name one: --host react@18');
     const { resolve } = await import('node:path');
     const { componentsNamed } = await import('../select.js');
     const { planWrapping, writeGenerated } = await import('../../shell/wrapping.js');
@@ -36,17 +40,23 @@ export const wrap: CommandSpec = {
       imports: call.options.import as 'lazy' | 'eager' | 'none',
       out: out ?? call.cwd,
     });
-    if (plan.files.length > 0 && out === null) throw usageError('no-out', 'wrap needs a folder to write to.', 'Name one: --out src/elements');
+    if (plan.files.length > 0 && out === null)
+      throw usageError('no-out', 'wrap needs a folder to write to.', 'Name one: --out src/elements');
     const written = out === null ? [] : writeGenerated(plan.files, out, call.options.force === true);
     if (call.json) {
       printJson(call, {
         written: 1,
         host: host.label,
         wrapped: plan.wrapped.map(({ component, bridged }) => ({ tag: component.tag, bridged })),
-        unwrapped: plan.unwrapped.map(({ component, marked, broken }) => ({ tag: component.tag, marked, broken })),
+        unwrapped: plan.unwrapped.map(({ component, marked, broken }) => ({
+          tag: component.tag,
+          marked,
+          broken,
+        })),
         files: written,
       });
-    } else call.screen.out(...wrapView(plan, written, host.label, String(call.options.out ?? ''), call.screen));
+    } else
+      call.screen.out(...wrapView(plan, written, host.label, String(call.options.out ?? ''), call.screen));
     const kept = written.some((one) => one.what === 'kept');
     return kept ? 1 : 0;
   },

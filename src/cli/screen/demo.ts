@@ -23,7 +23,11 @@ function step(number: number, title: string, command: string, screen: Screen): s
 }
 
 export function surveyStep(contract: Contract, screen: Screen): string[] {
-  return [...step(1, 'What do the elements offer?', 'suvet survey', screen), ...surveyView(contract, screen).slice(2), ''];
+  return [
+    ...step(1, 'What do the elements offer?', 'suvet survey', screen),
+    ...surveyView(contract, screen).slice(2),
+    '',
+  ];
 }
 
 export function mapStep(hosts: readonly HostCrossings[], screen: Screen): string[] {
@@ -33,7 +37,12 @@ export function mapStep(hosts: readonly HostCrossings[], screen: Screen): string
   });
   const right = { align: 'right' } as const;
   return [
-    ...step(2, 'What survives the crossing?', 'suvet map --host react@17 --host react@18 --host react@19 --host html', screen),
+    ...step(
+      2,
+      'What survives the crossing?',
+      'suvet map --host react@17 --host react@18 --host react@19 --host html',
+      screen,
+    ),
     ...table([['', ...OUTCOMES], ...rows], [{}, right, right, right, right], screen.width, '   '),
     '',
   ];
@@ -41,7 +50,12 @@ export function mapStep(hosts: readonly HostCrossings[], screen: Screen): string
 
 export function wrapStep(wrapped: number, files: readonly string[], screen: Screen): string[] {
   return [
-    ...step(4, 'What is missing is generated', 'suvet wrap --host react@18 --out apps/console/src/elements', screen),
+    ...step(
+      4,
+      'What is missing is generated',
+      'suvet wrap --host react@18 --out apps/console/src/elements',
+      screen,
+    ),
     `   ${count(wrapped, 'component')} wrapped, ${count(files.length, 'file')} written`,
     '',
   ];
@@ -61,8 +75,18 @@ export function checkStep(findings: readonly Finding[], screen: Screen): string[
 export function proofStep(proof: ReportModel['proof'], screen: Screen): string[] {
   const title = step(5, 'Does it hold in a real browser?', 'the control room with its wrappers', screen);
   if ('missing' in proof) return [...title, `   not run: ${proof.missing}`, ''];
-  const rows = proof.rows.map((row) => [row.what, row.happened, row.expected === row.happened ? 'as expected' : `expected ${row.expected}`]);
-  return [...title, ...table(rows, [{ flexible: true }, {}, {}], screen.width, '   '), '', `   in ${proof.engine}`, ''];
+  const rows = proof.rows.map((row) => [
+    row.what,
+    row.happened,
+    row.expected === row.happened ? 'as expected' : `expected ${row.expected}`,
+  ]);
+  return [
+    ...title,
+    ...table(rows, [{ flexible: true }, {}, {}], screen.width, '   '),
+    '',
+    `   in ${proof.engine}`,
+    '',
+  ];
 }
 
 export function closing(report: string, screen: Screen): string[] {

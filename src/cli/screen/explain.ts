@@ -22,6 +22,11 @@ export function codesView(pages: readonly Explanation[], screen: Screen): string
   return [
     screen.strong('Findings'),
     '',
-    ...table(pages.map((one) => [one.code, one.level, one.what]), [{}, {}, { flexible: true }], screen.width, '  '),
+    ...table(
+      pages.map((one) => [one.code, one.level, one.what]),
+      [{}, {}, { flexible: true }],
+      screen.width,
+      '  ',
+    ),
   ];
 }

@@ -9,6 +9,9 @@ export function initView(found: Discovered, screen: Screen): string[] {
     ...found.components.map((source, index) => [index === 0 ? 'components' : '', source, '']),
     ...found.hosts.map((one, index) => [index === 0 ? 'hosts' : '', one.path, one.host]),
   ];
-  const lines = rows.length > 0 ? table(rows, [{}, {}, {}], screen.width, '  ') : ['  Nothing was recognised here: its lists are empty.'];
+  const lines =
+    rows.length > 0
+      ? table(rows, [{}, {}, {}], screen.width, '  ')
+      : ['  Nothing was recognised here: its lists are empty.'];
   return [screen.strong('Wrote suvet.json'), '', ...lines, ''];
 }

@@ -6,37 +6,60 @@ import type { Crossing, HostCrossings } from '../../core/crossing/types.js';
 import type { Screen } from './screen.js';
 import { count, table } from './table.js';
 
-export function mapView(hosts: readonly HostCrossings[], from: Contract['package'], screen: Screen): string[] {
+export function mapView(
+  hosts: readonly HostCrossings[],
+  from: Contract['package'],
+  screen: Screen,
+): string[] {
   return hosts.flatMap((host) => hostView(host, from, screen));
 }
 
 /** Conditions stand once, at the end; items carry their numbers. */
 function hostView(host: HostCrossings, from: Contract['package'], screen: Screen): string[] {
-  const conditions = [...new Set(host.components.flatMap((one) => one.items.flatMap((item) => item.conditions)))];
+  const conditions = [
+    ...new Set(host.components.flatMap((one) => one.items.flatMap((item) => item.conditions))),
+  ];
   const of = from ? ` of ${from.name} ${from.version}` : '';
   const lines = [screen.strong(`Crossings${of} into ${host.host}`), ''];
   const rows = host.components.flatMap((one) => one.items.map((item) => rowOf(item, conditions)));
-  const widest = (index: number, most: number) => Math.min(most, Math.max(0, ...rows.map((row) => (row[index] ?? '').length)));
+  const widest = (index: number, most: number) =>
+    Math.min(most, Math.max(0, ...rows.map((row) => (row[index] ?? '').length)));
   const widths = [widest(0, 28), widest(1, 26)];
   for (const component of host.components) {
     lines.push(screen.strong(component.tag));
-    const fitted = component.items.map((item) => rowOf(item, conditions)).map((row) => row.map((cell, index) => fit(cell, widths[index])));
+    const fitted = component.items
+      .map((item) => rowOf(item, conditions))
+      .map((row) => row.map((cell, index) => padTo(cell, widths[index])));
     lines.push(
-      ...table(fitted, [{}, {}, { paint: (word) => screen.outcome(word) }, { flexible: true }], screen.width, '  '),
+      ...table(
+        fitted,
+        [{}, {}, { paint: (word) => screen.outcome(word) }, { flexible: true }],
+        screen.width,
+        '  ',
+      ),
       '',
     );
   }
   if (conditions.length > 0) {
-    lines.push(...table(conditions.map((one, index) => [`[${index + 1}]`, one]), [{}, { flexible: true }], screen.width), '');
+    lines.push(
+      ...table(
+        conditions.map((one, index) => [`[${index + 1}]`, one]),
+        [{}, { flexible: true }],
+        screen.width,
+      ),
+      '',
+    );
   }
   const items = host.components.flatMap((one) => one.items);
-  lines.push(`${count(host.components.length, 'component')}, ${count(items.length, 'item')}: ${totals(items)}`);
+  lines.push(
+    `${count(host.components.length, 'component')}, ${count(items.length, 'item')}: ${totals(items)}`,
+  );
   lines.push('');
   return lines;
 }
 
 /** Pads a cell to the width the column has in the whole view, so that columns line up between components. */
-function fit(cell: string, width: number | undefined): string {
+function padTo(cell: string, width: number | undefined): string {
   if (width === undefined) return cell;
   return cell.length > width ? `${cell.slice(0, width - 3)}...` : cell.padEnd(width);
 }
@@ -56,13 +79,17 @@ function words(item: Crossing, all: readonly string[]): string {
 
 function totals(items: readonly Crossing[]): string {
   const counts = countOutcomes(items);
-  const said = OUTCOMES.filter((outcome) => counts[outcome] > 0).map((outcome) => `${counts[outcome]} ${outcome}`);
+  const said = OUTCOMES.filter((outcome) => counts[outcome] > 0).map(
+    (outcome) => `${counts[outcome]} ${outcome}`,
+  );
   return said.length > 0 ? said.join(', ') : 'nothing to show';
 }
 
 /** What to do about it. */
 export function nextStep(hosts: readonly HostCrossings[]): string {
-  const needy = hosts.find((host) => host.components.some((one) => one.items.some((item) => item.outcome === 'bridge')));
+  const needy = hosts.find((host) =>
+    host.components.some((one) => one.items.some((item) => item.outcome === 'bridge')),
+  );
   if (needy) return `suvet wrap --host ${needy.host} --out src/elements`;
   const first = hosts[0];
   return first ? `suvet check looks for mistakes in the code of ${first.host}` : 'suvet survey';

@@ -48,25 +48,35 @@ export function applyRule(rule: Rule, context: RuleContext): Finding[] {
 }
 
 /** The crossing of an item of the component, by kind and name. */
-export function crossingOf(context: RuleContext, kinds: readonly Crossing['kind'][], name: string): Crossing | null {
+export function crossingOf(
+  context: RuleContext,
+  kinds: readonly Crossing['kind'][],
+  name: string,
+): Crossing | null {
   return context.crossings?.items.find((one) => kinds.includes(one.kind) && one.name === name) ?? null;
 }
 
 /** The event that a handler is meant for, when the component has one of that name. */
 export function eventMeant(item: ItemUse, context: RuleContext) {
-  return context.component?.events.find((event) => handlerNames(item, event.name, context).includes(item.name)) ?? null;
+  return (
+    context.component?.events.find((event) => handlerNames(item, event.name, context).includes(item.name)) ??
+    null
+  );
 }
 
 /** Every name under which code of this host would write a handler for an event. */
 export function handlerNames(item: ItemUse, event: string, context: RuleContext): string[] {
   if (item.form === 'dom') return [event];
-  return context.version.host.syntax.handlerForms.filter((form) => form.id !== 'dom').map((form) => form.name(event));
+  return context.version.host.syntax.handlerForms
+    .filter((form) => form.id !== 'dom')
+    .map((form) => form.name(event));
 }
 
 /** What to do about an item that this way of writing does not carry. */
 export function cureFor(crossing: Crossing | null, context: RuleContext): string {
   const { label, host } = context.version;
-  if (crossing?.syntax && (crossing.outcome === 'plain' || crossing.outcome === 'marked')) return `Write ${crossing.syntax}`;
+  if (crossing?.syntax && (crossing.outcome === 'plain' || crossing.outcome === 'marked'))
+    return `Write ${crossing.syntax}`;
   if (host.wrap) return `Use the wrapper (suvet wrap --host ${label}).`;
   return 'Set it from a script.';
 }

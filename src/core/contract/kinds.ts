@@ -6,7 +6,17 @@ import type { AttributeReader, JsonSchema, TypeInfo } from './types.js';
  * `true` and `false` are kinds of their own, because hosts treat them differently; `null` and `undefined` count
  * where a type allows them.
  */
-export const KINDS = ['string', 'number', 'true', 'false', 'object', 'array', 'function', 'null', 'undefined'] as const;
+export const KINDS = [
+  'string',
+  'number',
+  'true',
+  'false',
+  'object',
+  'array',
+  'function',
+  'null',
+  'undefined',
+] as const;
 export type Kind = (typeof KINDS)[number];
 
 /** The kinds a value of this type may be of. What nothing is known of counts as an object, the hardest to carry. */

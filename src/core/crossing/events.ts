@@ -10,11 +10,18 @@ export function trappedBy(event: ContractEvent, component: Component): string | 
   if (component.root === 'none') {
     return event.bubbles ? null : 'it is dispatched on a node inside the element and does not bubble';
   }
-  return event.composed ? null : 'it is dispatched inside the shadow tree without composed, so it never leaves it';
+  return event.composed
+    ? null
+    : 'it is dispatched inside the shadow tree without composed, so it never leaves it';
 }
 
 /** Is the event heard in this form, with all that it carries? */
-export function isHeard(event: ContractEvent, component: Component, form: string, profile: VersionProfile): boolean {
+export function isHeard(
+  event: ContractEvent,
+  component: Component,
+  form: string,
+  profile: VersionProfile,
+): boolean {
   const hearing = profile.events[form]?.[styleOf(event.name)]?.[dispatchOf(event, component)] ?? 'never';
   return carries(hearing, event);
 }
@@ -39,6 +46,8 @@ export function styleOf(name: string): EventStyle | (typeof PLATFORM_EVENTS)[num
 function dispatchOf(event: ContractEvent, component: Component): Dispatch {
   const fromElement = event.origin === 'element' || component.root === 'none';
   if (fromElement) return event.bubbles ? 'element bubbles' : 'element';
-  const flags = [event.bubbles ? 'bubbles' : '', event.composed ? 'composed' : ''].filter((flag) => flag !== '');
+  const flags = [event.bubbles ? 'bubbles' : '', event.composed ? 'composed' : ''].filter(
+    (flag) => flag !== '',
+  );
   return ['inside', ...flags].join(' ') as Dispatch;
 }

@@ -1,7 +1,13 @@
 /** Crossing: contract x profile -> outcome of every item, with the code to write or the reason why not. */
 
 import { kindsOf } from '../contract/kinds.js';
-import type { AttributeLink, Component, ContractEvent, ContractProperty, TypeInfo } from '../contract/types.js';
+import type {
+  AttributeLink,
+  Component,
+  ContractEvent,
+  ContractProperty,
+  TypeInfo,
+} from '../contract/types.js';
 import { camelCase } from '../emit/names.js';
 import type { Host, ValueForm } from '../hosts/host.js';
 import type { Kind, VersionProfile } from '../hosts/profile.js';
@@ -38,21 +44,46 @@ export function crossingsOf(component: Component, version: HostVersion): Compone
     items: [
       ...component.properties.map((one) => propertyCrossing(one, version)),
       ...component.attributes.map((one) =>
-        valueCrossing('attribute', one.name, { text: one.reads, schema: null }, { ...one, reflects: false }, false, version),
+        valueCrossing(
+          'attribute',
+          one.name,
+          { text: one.reads, schema: null },
+          { ...one, reflects: false },
+          false,
+          version,
+        ),
       ),
       ...component.events.map((one) => eventCrossing(one, component, version)),
       ...component.slots.map(({ name }) => {
         const carried = name === '' ? profile.slots.default : profile.slots.named;
-        return item('slot', name, '', carried ? 'plain' : 'bridge', host.syntax.slot(name), carried ? null : `${version.label} does not carry content there`);
+        return item(
+          'slot',
+          name,
+          '',
+          carried ? 'plain' : 'bridge',
+          host.syntax.slot(name),
+          carried ? null : `${version.label} does not carry content there`,
+        );
       }),
       ...component.methods.map(({ name, text }) =>
-        item('method', name, text, profile.ref ? 'plain' : 'bridge', host.syntax.reference(`${name}()`), null),
+        item(
+          'method',
+          name,
+          text,
+          profile.ref ? 'plain' : 'bridge',
+          host.syntax.reference(`${name}()`),
+          null,
+        ),
       ),
-      ...component.cssProperties.map(({ name }) => item('cssProperty', name, '', styled, host.syntax.customProperty(name), null)),
+      ...component.cssProperties.map(({ name }) =>
+        item('cssProperty', name, '', styled, host.syntax.customProperty(name), null),
+      ),
       ...component.cssParts.map(({ name }) =>
         item('cssPart', name, '', profile.part ? 'plain' : 'bridge', `${component.tag}::part(${name})`, null),
       ),
-      ...component.cssStates.map(({ name }) => item('cssState', name, '', 'plain', `${component.tag}:state(${name})`, null)),
+      ...component.cssStates.map(({ name }) =>
+        item('cssState', name, '', 'plain', `${component.tag}:state(${name})`, null),
+      ),
     ],
   };
 }
@@ -72,7 +103,14 @@ function item(
 function propertyCrossing(property: ContractProperty, version: HostVersion): Crossing {
   if (property.readonly) {
     const outcome = version.profile.ref ? 'plain' : 'bridge';
-    return item('property', property.name, property.type.text, outcome, version.host.syntax.reference(property.name), null);
+    return item(
+      'property',
+      property.name,
+      property.type.text,
+      outcome,
+      version.host.syntax.reference(property.name),
+      null,
+    );
   }
   return valueCrossing('property', property.name, property.type, property.attribute, true, version);
 }
@@ -94,7 +132,9 @@ function valueCrossing(
 ): Crossing {
   const kinds = kindsOf(type, attribute?.reads);
   const attempts = attemptsFor(name, kinds, attribute, isProperty, version);
-  const carrying = attempts.filter((one) => one.verdict.losses.length === 0).sort((a, b) => cost(a) - cost(b));
+  const carrying = attempts
+    .filter((one) => one.verdict.losses.length === 0)
+    .sort((a, b) => cost(a) - cost(b));
   const [best] = carrying;
   const first = attempts[0];
   const reason = first ? reasonOf(first, version) : null;
@@ -121,7 +161,11 @@ function attemptsFor(
   const names = [...new Set([...(isProperty ? [name] : []), ...(attribute ? [attribute.name] : [])])];
   return names.flatMap((written) =>
     host.syntax.valueForms
-      .filter((form) => form.only === undefined || (form.only === attribute?.reads && (!isProperty || written === attribute.name)))
+      .filter(
+        (form) =>
+          form.only === undefined ||
+          (form.only === attribute?.reads && (!isProperty || written === attribute.name)),
+      )
       .map((form) => {
         const target = targetOf(written, isProperty && written === name);
         const writing: Writing = { form: form.id, name: written, target, attribute, kinds };
@@ -132,7 +176,9 @@ function attemptsFor(
 
 /** Ordinary syntax without conditions first, then special syntax without, then each with conditions. */
 function cost({ form, verdict }: Attempt): number {
-  return (verdict.lateLosses.length > 0 ? 2 : 0) + (form.special ? 1 : 0) + (verdict.leavesUndefined ? 0.5 : 0);
+  return (
+    (verdict.lateLosses.length > 0 ? 2 : 0) + (form.special ? 1 : 0) + (verdict.leavesUndefined ? 0.5 : 0)
+  );
 }
 
 function reasonOf(attempt: Attempt, { label }: HostVersion): string | null {
@@ -140,10 +186,16 @@ function reasonOf(attempt: Attempt, { label }: HostVersion): string | null {
   return loss ? `${label} ${loss.what}` : null;
 }
 
-function conditionsOf(verdict: Verdict, { label }: HostVersion): string[] {
+function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] {
   const late = verdict.lateLosses[0];
   return [
-    ...(late ? [`only when the element is defined before ${label} mounts it`] : []),
+    ...(late
+      ? [
+          host.versioned
+            ? `only when the element is defined before ${label} mounts it`
+            : 'only once the element is defined',
+        ]
+      : []),
     ...(verdict.leavesUndefined ? ['removing it leaves undefined in the property'] : []),
   ];
 }
@@ -154,7 +206,8 @@ function eventCrossing(event: ContractEvent, component: Component, version: Host
   const type = event.detail.text === 'null' ? event.eventType : event.detail.text;
   if (trapped !== null) return item('event', event.name, type, 'broken', null, trapped);
   const form = host.syntax.handlerForms.find((one) => isHeard(event, component, one.id, profile));
-  if (!form) return item('event', event.name, type, 'bridge', null, `${label} has no syntax that hears this event`);
+  if (!form)
+    return item('event', event.name, type, 'bridge', null, `${label} has no syntax that hears this event`);
   return item(
     'event',
     event.name,

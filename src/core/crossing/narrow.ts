@@ -13,7 +13,10 @@ export function narrowed(hosts: readonly HostCrossings[], words: readonly string
   return hosts.map((host) => ({
     ...host,
     components: host.components
-      .map((one) => ({ ...one, items: one.items.filter((item) => words.some((word) => matches(item, word))) }))
+      .map((one) => ({
+        ...one,
+        items: one.items.filter((item) => words.some((word) => matches(item, word))),
+      }))
       .filter((one) => one.items.length > 0),
   }));
 }

@@ -41,16 +41,22 @@ export function targetOf(name: string, isProperty: boolean): Target {
 export function judge(writing: Writing, profile: VersionProfile): Verdict {
   const verdict: Verdict = { losses: [], lateLosses: [], leavesUndefined: false };
   const facts = profile.values[writing.form]?.[writing.target];
-  if (!facts) return { ...verdict, losses: [{ definition: 'before', step: 'mount', kind: 'object', what: 'has no such syntax' }] };
+  if (!facts)
+    return {
+      ...verdict,
+      losses: [{ definition: 'before', step: 'mount', kind: 'object', what: 'has no such syntax' }],
+    };
   for (const definition of DEFINITIONS) {
     for (const kind of writing.kinds) {
       for (const step of STEPS) {
         const text = facts[definition][kind][step];
         if (text === undefined) continue;
         const arrival = readArrival(text);
-        if (step === 'remove') verdict.leavesUndefined ||= arrival.at !== 'attribute' && arrival.got === 'undefined';
+        if (step === 'remove')
+          verdict.leavesUndefined ||= arrival.at !== 'attribute' && arrival.got === 'undefined';
         const what = lossOf(arrival, kind, step, writing);
-        if (what !== null) verdict[definition === 'before' ? 'losses' : 'lateLosses'].push({ definition, step, kind, what });
+        if (what !== null)
+          verdict[definition === 'before' ? 'losses' : 'lateLosses'].push({ definition, step, kind, what });
       }
     }
   }
@@ -68,7 +74,12 @@ const SAMPLES: Partial<Record<Kind, Partial<Record<Step, unknown>>>> = {
 };
 
 /** What is lost of a value that ended up so, or null when it arrived. */
-function lossOf(arrival: ReturnType<typeof readArrival>, kind: Kind, step: Step, writing: Writing): string | null {
+function lossOf(
+  arrival: ReturnType<typeof readArrival>,
+  kind: Kind,
+  step: Step,
+  writing: Writing,
+): string | null {
   switch (arrival.at) {
     case 'accessor':
       if (arrival.got === 'same' || step === 'remove') return null;
@@ -89,16 +100,26 @@ function lossOfNothing(kind: Kind, step: Step): string | null {
   return `drops ${kind === 'array' || kind === 'object' ? `an ${kind}` : `a ${kind}`}`;
 }
 
-function lossInAttribute(arrival: ReturnType<typeof readArrival>, kind: Kind, step: Step, { name, attribute }: Writing): string | null {
+function lossInAttribute(
+  arrival: ReturnType<typeof readArrival>,
+  kind: Kind,
+  step: Step,
+  { name, attribute }: Writing,
+): string | null {
   const written = arrival.name === 'lower-case' ? name.toLowerCase() : name;
-  const text = arrival.got === undefined || arrival.got === 'absent' ? null : (JSON.parse(arrival.got) as string);
+  const text =
+    arrival.got === undefined || arrival.got === 'absent' ? null : (JSON.parse(arrival.got) as string);
   if (step === 'remove' && text === null) return null;
-  const shown = text === null ? 'takes its attribute away' : `writes it as the text ${JSON.stringify(shortened(text))}`;
+  const shown =
+    text === null ? 'takes its attribute away' : `writes it as the text ${JSON.stringify(shortened(text))}`;
   if (!attribute) return text === null ? null : (richLoss(kind) ?? shown);
-  if (attribute.name !== written) return `writes an attribute "${written}", which the component does not read`;
+  if (attribute.name !== written)
+    return `writes an attribute "${written}", which the component does not read`;
   const value = SAMPLES[kind]?.[step];
   if (value === undefined) return text === null ? null : shown;
-  return reads(attribute.reads, text, value) ? null : (richLoss(kind) ?? readingLoss(attribute.reads, text, value));
+  return reads(attribute.reads, text, value)
+    ? null
+    : (richLoss(kind) ?? readingLoss(attribute.reads, text, value));
 }
 
 /** Does this reader make the value out of the text? */

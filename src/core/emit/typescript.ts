@@ -120,6 +120,7 @@ export function methodSignature(name: string, text: string): string {
   if (!match || match[1] !== name || !isIdentifier(name)) return loose;
   const [, , params = '', result = ''] = match;
   if (!namesOnlyGlobals(result)) return loose;
-  const typed = params === '' || params.split(',').every((one) => /^\s*[A-Za-z_$][\w$]*\??: [^=]+$/.test(one));
+  const typed =
+    params === '' || params.split(',').every((one) => /^\s*[A-Za-z_$][\w$]*\??: [^=]+$/.test(one));
   return typed && namesOnlyGlobals(`{ ${params.replaceAll(',', ';')} }`) ? text : loose;
 }

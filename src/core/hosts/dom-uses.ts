@@ -20,7 +20,11 @@ export function domUses(program: Ast.Program, names: Names, known: ElementNames)
     uses.push({ tag, range: { start: range.start, end: range.end }, items: [item] });
   };
   walk(program, (node) => {
-    if (node.type === 'AssignmentExpression' && node.left.type === 'MemberExpression' && !node.left.computed) {
+    if (
+      node.type === 'AssignmentExpression' &&
+      node.left.type === 'MemberExpression' &&
+      !node.left.computed
+    ) {
       const { object, property } = node.left;
       const tag = property.type === 'Identifier' ? tagOf(object, names, known) : null;
       if (tag !== null && property.type === 'Identifier') {
@@ -51,7 +55,9 @@ function calledItem(node: Ast.CallExpression, names: Names): ItemUse | null {
   const range = { start: first.start + 1, end: first.end - 1 };
   const value = sketchOf(second, names);
   if (method === 'addEventListener') return { kind: 'handler', name: first.value, form: 'dom', range, value };
-  return method === 'setAttribute' ? { kind: 'value', name: first.value, form: 'attribute', range, value } : null;
+  return method === 'setAttribute'
+    ? { kind: 'value', name: first.value, form: 'attribute', range, value }
+    : null;
 }
 
 /** The tag of the element an expression gives, or null. */
@@ -69,7 +75,11 @@ function tagOf(node: Ast.Node, names: Names, known: ElementNames, depth = 0): st
       return init ? inner(init) : null;
     }
     case 'MemberExpression':
-      if (node.property.type === 'Identifier' && node.property.name === 'current' && node.object.type === 'Identifier') {
+      if (
+        node.property.type === 'Identifier' &&
+        node.property.name === 'current' &&
+        node.object.type === 'Identifier'
+      ) {
         return known.references.get(node.object.name) ?? null;
       }
       return null;
@@ -88,7 +98,9 @@ function tagOfCall(node: Ast.CallExpression, known: ElementNames): string | null
     case 'closest':
       return tagOfSelector(first.value);
     case 'createElement':
-      return node.callee.type === 'MemberExpression' && first.value.includes('-') ? first.value.toLowerCase() : null;
+      return node.callee.type === 'MemberExpression' && first.value.includes('-')
+        ? first.value.toLowerCase()
+        : null;
     case 'getElementById':
       return known.ids.get(first.value) ?? null;
     default:

@@ -3,8 +3,26 @@
  * supplies a driver, everything else is here.
  */
 
-import type { Arrival, ArrivalText, Definition, Dispatch, Hearing, HostFacts, Kind, Target, ValueFacts } from './profile.js';
-import { arrivalText, DEFINITIONS, DISPATCHES, EVENT_STYLES, KINDS, PLATFORM_EVENTS, TARGETS } from './profile.js';
+import type {
+  Arrival,
+  ArrivalText,
+  Definition,
+  Dispatch,
+  Hearing,
+  HostFacts,
+  Kind,
+  Target,
+  ValueFacts,
+} from './profile.js';
+import {
+  arrivalText,
+  DEFINITIONS,
+  DISPATCHES,
+  EVENT_STYLES,
+  KINDS,
+  PLATFORM_EVENTS,
+  TARGETS,
+} from './profile.js';
 
 /** What a driver mounts: one element with values, handlers and children. */
 export interface View {
@@ -176,7 +194,13 @@ function attributesOf(element: Element): Map<string, string> {
   return new Map([...element.attributes].map((one) => [one.name, one.value]));
 }
 
-function arrivalOf(element: Element, name: string, given: unknown, before: Map<string, string>, atMount: boolean): Arrival {
+function arrivalOf(
+  element: Element,
+  name: string,
+  given: unknown,
+  before: Map<string, string>,
+  atMount: boolean,
+): Arrival {
   const called = calls.get(element)?.at(-1);
   if (called) return { at: 'accessor', got: described(called.value, given) };
   const after = attributesOf(element);
@@ -213,7 +237,10 @@ const STYLED: Record<(typeof EVENT_STYLES)[number], string> = {
 
 function measureEvents(driver: HostDriver, form: string): Record<string, Record<Dispatch, Hearing>> {
   const facts: Record<string, Record<Dispatch, Hearing>> = {};
-  const names = [...EVENT_STYLES.map((style) => [style, STYLED[style]] as const), ...PLATFORM_EVENTS.map((name) => [name, name] as const)];
+  const names = [
+    ...EVENT_STYLES.map((style) => [style, STYLED[style]] as const),
+    ...PLATFORM_EVENTS.map((name) => [name, name] as const),
+  ];
   for (const [key, name] of names) {
     const heard = {} as Record<Dispatch, Hearing>;
     for (const dispatch of DISPATCHES) heard[dispatch] = measureHearing(driver, form, name, dispatch);
@@ -233,14 +260,19 @@ function measureHearing(driver: HostDriver, form: string, event: string, dispatc
   const container = document.body.appendChild(document.createElement('div'));
   const detail = { level: 4 };
   const seen: { by: number; intact: boolean }[] = [];
-  const handler = (by: number) => (heard: Event) => seen.push({ by, intact: (heard as CustomEvent).detail === detail });
+  const handler = (by: number) => (heard: Event) =>
+    seen.push({ by, intact: (heard as CustomEvent).detail === detail });
   const view = (by: number): View => ({ tag, values: [], handlers: [{ form, event, handler: handler(by) }] });
   const mounted = driver.mount(container, view(1));
   const element = container.querySelector(tag) as (HTMLElement & { inner: Element }) | null;
   if (!element) throw new Error(`the host mounted no ${tag}`);
   const send = () => {
     const target = dispatch.startsWith('inside') ? element.inner : element;
-    const made = new CustomEvent(event, { detail, bubbles: dispatch.includes('bubbles'), composed: dispatch.includes('composed') });
+    const made = new CustomEvent(event, {
+      detail,
+      bubbles: dispatch.includes('bubbles'),
+      composed: dispatch.includes('composed'),
+    });
     target.dispatchEvent(made);
     return seen.splice(0);
   };
@@ -292,11 +324,18 @@ function measureRest(driver: HostDriver): Pick<HostFacts, 'slots' | 'ref' | 'cus
   const element = container.querySelector(tag);
   const root = element?.shadowRoot;
   const textIn = (selector: string) =>
-    root?.querySelector<HTMLSlotElement>(selector)?.assignedNodes().map((node) => node.textContent).join('') ?? '';
+    root
+      ?.querySelector<HTMLSlotElement>(selector)
+      ?.assignedNodes()
+      .map((node) => node.textContent)
+      .join('') ?? '';
   const scale = root?.querySelector('p');
   const computed = scale ? getComputedStyle(scale) : null;
   const facts = {
-    slots: { default: textIn('slot:not([name])').includes('default text'), named: textIn('slot[name]').includes('legend text') },
+    slots: {
+      default: textIn('slot:not([name])').includes('default text'),
+      named: textIn('slot[name]').includes('legend text'),
+    },
     ref: referred === element,
     customProperty: computed?.outlineColor === 'rgb(4, 5, 6)',
     part: computed?.color === 'rgb(1, 2, 3)',

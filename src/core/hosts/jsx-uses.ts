@@ -1,7 +1,7 @@
 /** Uses of elements in JSX, and in calls of createElement; shared by the hosts that write JSX. */
 
 import { LineMap } from '../findings/lines.js';
-import { parseModule, type Ast, walk } from '../survey/parse.js';
+import { type Ast, parseModule, walk } from '../survey/parse.js';
 import { domUses } from './dom-uses.js';
 import { calledName, type Names, namesIn, sketchOf } from './sketch.js';
 import type { ElementUse, HostUses, ItemUse, SourceText, ValueSketch } from './uses.js';
@@ -60,7 +60,9 @@ export function importedBy(node: Ast.Node): string | null {
     case 'ExportNamedDeclaration':
       return node.source?.value ?? null;
     case 'ImportExpression':
-      return node.source.type === 'Literal' && typeof node.source.value === 'string' ? node.source.value : null;
+      return node.source.type === 'Literal' && typeof node.source.value === 'string'
+        ? node.source.value
+        : null;
     case 'CallExpression': {
       const [first] = node.arguments;
       const isRequire = node.callee.type === 'Identifier' && node.callee.name === 'require';
@@ -81,7 +83,9 @@ function jsxUse(node: Ast.JSXElement, names: Names, dialect: JsxDialect): Elemen
       continue;
     }
     const written =
-      attribute.name.type === 'JSXIdentifier' ? attribute.name.name : `${attribute.name.namespace.name}:${attribute.name.name.name}`;
+      attribute.name.type === 'JSXIdentifier'
+        ? attribute.name.name
+        : `${attribute.name.namespace.name}:${attribute.name.name.name}`;
     const item = itemFor(written, attribute.name, jsxValue(attribute.value, names), dialect);
     if (item) items.push(item);
   }
@@ -130,16 +134,31 @@ function createElementUse(node: Ast.CallExpression, names: Names, dialect: JsxDi
 }
 
 function isDomCall(node: Ast.CallExpression): boolean {
-  return node.callee.type === 'MemberExpression' && node.callee.object.type === 'Identifier' && node.callee.object.name === 'document';
+  return (
+    node.callee.type === 'MemberExpression' &&
+    node.callee.object.type === 'Identifier' &&
+    node.callee.object.name === 'document'
+  );
 }
 
 /** `<p slot="legend">` right below an element. */
 function slotOf(child: Ast.JSXElement): ItemUse | null {
   for (const attribute of child.openingElement.attributes) {
-    if (attribute.type !== 'JSXAttribute' || attribute.name.type !== 'JSXIdentifier' || attribute.name.name !== 'slot') continue;
+    if (
+      attribute.type !== 'JSXAttribute' ||
+      attribute.name.type !== 'JSXIdentifier' ||
+      attribute.name.name !== 'slot'
+    )
+      continue;
     if (attribute.value?.type !== 'Literal' || typeof attribute.value.value !== 'string') return null;
     const { start, end, value } = attribute.value;
-    return { kind: 'slot', name: value, form: 'child', range: { start: start + 1, end: end - 1 }, value: { kind: 'string', literal: value } };
+    return {
+      kind: 'slot',
+      name: value,
+      form: 'child',
+      range: { start: start + 1, end: end - 1 },
+      value: { kind: 'string', literal: value },
+    };
   }
   return null;
 }
@@ -149,7 +168,12 @@ function noteReference(node: Ast.JSXElement, references: Map<string, string>): v
   const { name, attributes } = node.openingElement;
   if (name.type !== 'JSXIdentifier' || !name.name.includes('-')) return;
   for (const attribute of attributes) {
-    if (attribute.type !== 'JSXAttribute' || attribute.name.type !== 'JSXIdentifier' || attribute.name.name !== 'ref') continue;
+    if (
+      attribute.type !== 'JSXAttribute' ||
+      attribute.name.type !== 'JSXIdentifier' ||
+      attribute.name.name !== 'ref'
+    )
+      continue;
     const { value } = attribute;
     if (value?.type === 'JSXExpressionContainer' && value.expression.type === 'Identifier') {
       references.set(value.expression.name, name.name);

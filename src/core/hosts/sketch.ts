@@ -19,7 +19,8 @@ export function namesIn(program: Ast.Program): Names {
       if (node.id.type === 'ArrayPattern' && node.init?.type === 'CallExpression') {
         const [first] = node.id.elements;
         const [start] = node.init.arguments;
-        if (first?.type === 'Identifier') add(first.name, /State$/.test(calledName(node.init)) ? (start ?? null) : null);
+        if (first?.type === 'Identifier')
+          add(first.name, /State$/.test(calledName(node.init)) ? (start ?? null) : null);
       }
     }
     if (node.type === 'FunctionDeclaration' && node.id) add(node.id.name, node);
@@ -54,7 +55,11 @@ export function sketchOf(node: Ast.Node, names: Names, depth = 0): ValueSketch {
     case 'ParenthesizedExpression':
       return inner(node.expression);
     case 'UnaryExpression':
-      return node.operator === '!' ? { kind: 'boolean' } : node.operator === 'void' ? { kind: 'undefined' } : { kind: 'number' };
+      return node.operator === '!'
+        ? { kind: 'boolean' }
+        : node.operator === 'void'
+          ? { kind: 'undefined' }
+          : { kind: 'number' };
     case 'BinaryExpression':
       return binarySketch(node.operator, inner(node.left), inner(node.right));
     case 'ConditionalExpression':
@@ -100,19 +105,33 @@ function sameKind(left: ValueSketch, right: ValueSketch): ValueSketch {
   return left.kind === right.kind ? { kind: left.kind } : UNKNOWN;
 }
 
-const ARRAY_METHODS = new Set(['map', 'filter', 'slice', 'concat', 'toSorted', 'toReversed', 'flatMap', 'split']);
+const ARRAY_METHODS = new Set([
+  'map',
+  'filter',
+  'slice',
+  'concat',
+  'toSorted',
+  'toReversed',
+  'flatMap',
+  'split',
+]);
 
 function callSketch(node: Ast.CallExpression, inner: (node: Ast.Node) => ValueSketch): ValueSketch {
   const name = calledName(node);
   const isMethod = node.callee.type === 'MemberExpression';
   if (isMethod && ARRAY_METHODS.has(name)) return { kind: 'array' };
-  if (isMethod && /^(stringify|join|toString|toFixed|trim|toLowerCase|toUpperCase)$/.test(name)) return { kind: 'string' };
+  if (isMethod && /^(stringify|join|toString|toFixed|trim|toLowerCase|toUpperCase)$/.test(name))
+    return { kind: 'string' };
   if (!isMethod && (name === 'String' || name === 'Number' || name === 'Boolean')) {
     return { kind: name.toLowerCase() as 'string' | 'number' | 'boolean' };
   }
   if (/^use(Callback|Event|EffectEvent)$/.test(name)) return { kind: 'function' };
   const [first] = node.arguments;
-  if (name === 'useMemo' && first?.type === 'ArrowFunctionExpression' && first.body.type !== 'BlockStatement') {
+  if (
+    name === 'useMemo' &&
+    first?.type === 'ArrowFunctionExpression' &&
+    first.body.type !== 'BlockStatement'
+  ) {
     return variable(inner(first.body));
   }
   return UNKNOWN;
@@ -122,5 +141,7 @@ function callSketch(node: Ast.CallExpression, inner: (node: Ast.Node) => ValueSk
 export function calledName(node: Ast.CallExpression): string {
   const { callee } = node;
   if (callee.type === 'Identifier') return callee.name;
-  return callee.type === 'MemberExpression' && callee.property.type === 'Identifier' ? callee.property.name : '';
+  return callee.type === 'MemberExpression' && callee.property.type === 'Identifier'
+    ? callee.property.name
+    : '';
 }

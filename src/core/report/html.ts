@@ -69,7 +69,9 @@ function summary({ contract, hosts, findings: list }: ReportModel): string {
 function overview({ contract, hosts, wrappers }: ReportModel): string {
   const head = hosts.map((host) => `<th scope="col">${htmlText(host.host)}</th>`).join('');
   const rows = contract.components.map((component) => {
-    const cells = hosts.map((host) => `<td>${bar(host.components.find((one) => one.tag === component.tag)?.items ?? [])}</td>`);
+    const cells = hosts.map(
+      (host) => `<td>${bar(host.components.find((one) => one.tag === component.tag)?.items ?? [])}</td>`,
+    );
     return `<tr><th scope="row"><code>${htmlText(component.tag)}</code>${words(component)}</th>${cells.join('')}</tr>`;
   });
   const generated = wrappers
@@ -90,20 +92,25 @@ function bar(all: readonly Crossing[]): string {
   const counts = countOutcomes(all);
   const shown = OUTCOMES.filter((outcome) => counts[outcome] > 0);
   const parts = shown.map((outcome) => `<i class="${outcome}" style="flex:${counts[outcome]}"></i>`).join('');
-  const said = shown.map((outcome) => `<span class="count"><b>${counts[outcome]}</b> ${outcome}</span>`).join(' ');
+  const said = shown
+    .map((outcome) => `<span class="count"><b>${counts[outcome]}</b> ${outcome}</span>`)
+    .join(' ');
   return `<div class="bar" aria-hidden="true">${parts}</div>${said}`;
 }
 
 function findings({ findings: list }: ReportModel): string {
   const rows = list.map(
-    (one) => `<article class="finding"><h3><span class="level ${one.level}">${one.level}</span> <code>${htmlText(one.code)}</code> <span class="place">${htmlText(placeText(one.place))}</span></h3>
+    (
+      one,
+    ) => `<article class="finding"><h3><span class="level ${one.level}">${one.level}</span> <code>${htmlText(one.code)}</code> <span class="place">${htmlText(placeText(one.place))}</span></h3>
 <p>${htmlText(one.message)}</p>${one.frame ? `<pre>${htmlText(one.frame)}</pre>` : ''}<p class="cure">${htmlText(one.cure)}</p></article>`,
   );
   return `<section id="fix"><h2>What to fix</h2>${rows.length > 0 ? rows.join('\n') : '<p>Nothing was found in the host code.</p>'}</section>`;
 }
 
 function proof({ proof: given }: ReportModel): string {
-  if ('missing' in given) return `<section id="proof"><h2>Proof</h2><p>Not run: ${htmlText(given.missing)}</p></section>`;
+  if ('missing' in given)
+    return `<section id="proof"><h2>Proof</h2><p>Not run: ${htmlText(given.missing)}</p></section>`;
   const rows = given.rows.map(({ what, expected, happened }) => {
     const verdict = expected === happened ? 'as expected' : 'differs';
     return `<tr><th scope="row">${htmlText(what)}</th><td><code>${htmlText(expected)}</code></td><td><code>${htmlText(happened)}</code></td><td class="${verdict === 'differs' ? 'broken' : 'plain'}">${verdict}</td></tr>`;

@@ -8,13 +8,26 @@ import { markdownCode, markdownText } from '../emit/text.js';
 export function markdownMap(hosts: readonly HostCrossings[], from: Contract['package']): string {
   const lines: string[] = [];
   for (const host of hosts) {
-    lines.push(`# Crossings${from ? ` of ${markdownText(`${from.name} ${from.version}`)}` : ''} into ${markdownText(host.host)}`, '');
+    lines.push(
+      `# Crossings${from ? ` of ${markdownText(`${from.name} ${from.version}`)}` : ''} into ${markdownText(host.host)}`,
+      '',
+    );
     for (const component of host.components) {
-      lines.push(`## ${markdownCode(component.tag)}`, '', '| item | kind | outcome | write | why |', '|---|---|---|---|---|');
+      lines.push(
+        `## ${markdownCode(component.tag)}`,
+        '',
+        '| item | kind | outcome | write | why |',
+        '|---|---|---|---|---|',
+      );
       for (const item of component.items) {
         const name = item.name === '' ? '(default slot)' : markdownCode(item.name);
-        const why = [item.reason ?? '', ...item.conditions].filter((part) => part !== '').map(markdownText).join('; ');
-        lines.push(`| ${name} | ${item.kind} | ${item.outcome} | ${item.syntax === null ? '' : markdownCode(item.syntax)} | ${why} |`);
+        const why = [item.reason ?? '', ...item.conditions]
+          .filter((part) => part !== '')
+          .map(markdownText)
+          .join('; ');
+        lines.push(
+          `| ${name} | ${item.kind} | ${item.outcome} | ${item.syntax === null ? '' : markdownCode(item.syntax)} | ${why} |`,
+        );
       }
       lines.push('');
     }

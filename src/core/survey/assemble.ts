@@ -43,7 +43,8 @@ export function assemble(
   if (chain.lost) {
     notes.push({
       code: 'base-class-unknown',
-      message: 'The class chain leads to code that could not be read; what that code adds is missing here.',
+      message:
+        'The class chain leads to code that could not be read; what that code adds is missing here, and its root is taken to be open.',
       at: placeIn(chain.lost.module, chain.lost.node),
     });
   }
@@ -61,7 +62,7 @@ export function assemble(
     module,
     exportName: own?.name ? graph.exportNameOf(own.name, registered.module) : null,
     registers: registered.registers,
-    root: flat.findLast((one) => one.root !== undefined)?.root ?? 'none',
+    root: flat.findLast((one) => one.root !== undefined)?.root ?? (chain.lost ? 'open' : 'none'),
     extendsTag: registered.extendsTag,
     formAssociated: flat.some((one) => one.formAssociated),
     ...(summary ? { summary } : {}),

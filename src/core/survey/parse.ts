@@ -3,8 +3,8 @@
 import type { Comment, Node, Program } from 'oxc-parser';
 import { parseSync, visitorKeys } from 'oxc-parser';
 
-export type { Comment, Node, Program } from 'oxc-parser';
 export type * as Ast from 'oxc-parser';
+export type { Comment, Node, Program } from 'oxc-parser';
 
 export interface Parsed {
   program: Program;

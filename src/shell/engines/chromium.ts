@@ -21,7 +21,10 @@ export function findChromium(): string | null {
   const named = process.env.SUVET_CHROMIUM;
   if (named) return isProgram(named) ? named : null;
   const folders = [...(process.env.PATH ?? '').split(delimiter), ...PLACES];
-  const candidates = [...PROGRAMS.flatMap((program) => folders.map((folder) => join(folder, program))), ...PLACES.filter((place) => place.endsWith("Chrome") || place.endsWith("Chromium"))];
+  const candidates = [
+    ...PROGRAMS.flatMap((program) => folders.map((folder) => join(folder, program))),
+    ...PLACES.filter((place) => place.endsWith('Chrome') || place.endsWith('Chromium')),
+  ];
   return candidates.find(isProgram) ?? null;
 }
 
@@ -40,12 +43,17 @@ export async function launchChromium(): Promise<Engine> {
   try {
     browser = await launch({ executablePath, headless: true, protocolTimeout: LONGEST_STEP, args: flags() });
   } catch (error) {
-    throw missingError('browser-not-started', `chromium did not start: ${(error as Error).message.split('\n')[0]}`, `Try to start ${executablePath} by hand.`);
+    throw missingError(
+      'browser-not-started',
+      `chromium did not start: ${(error as Error).message.split('\n')[0]}`,
+      `Try to start ${executablePath} by hand.`,
+    );
   }
   return {
     name: 'chromium',
     version: (await browser.version()).replace(/^.*\//, ''),
-    open: (html = '<!doctype html><meta charset="utf-8"><title>suvet</title><body>') => openPage(browser, html),
+    open: (html = '<!doctype html><meta charset="utf-8"><title>suvet</title><body>') =>
+      openPage(browser, html),
     close: () => browser.close(),
   };
 }
@@ -71,7 +79,9 @@ async function openPage(browser: Browser, html: string): Promise<EnginePage> {
   const log: { type: string; text: string }[] = [];
   const refused: string[] = [];
   page.on('console', (message) => log.push({ type: message.type(), text: message.text() }));
-  page.on('pageerror', (error) => log.push({ type: 'uncaught', text: error instanceof Error ? error.message : String(error) }));
+  page.on('pageerror', (error) =>
+    log.push({ type: 'uncaught', text: error instanceof Error ? error.message : String(error) }),
+  );
   await refuseOutside(page, refused);
   await page.setContent(html, { waitUntil: 'load' });
   return {
@@ -94,7 +104,8 @@ async function refuseOutside(page: Page, refused: string[]): Promise<void> {
   await page.setRequestInterception(true);
   page.on('request', (request) => {
     const url = request.url();
-    const local = /^(data|blob|about):/.test(url) || /^https?:\/\/(127\.0\.0\.1|localhost|\[::1\])[:/]/.test(url);
+    const local =
+      /^(data|blob|about):/.test(url) || /^https?:\/\/(127\.0\.0\.1|localhost|\[::1\])[:/]/.test(url);
     if (!local) refused.push(url);
     void (local ? request.continue() : request.abort('blockedbyclient'));
   });

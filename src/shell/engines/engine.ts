@@ -12,7 +12,10 @@ export interface EnginePage {
   /** Requests that were refused because they left this machine. */
   readonly refused: readonly string[];
   /** Writes a PNG of the page. */
-  screenshot(path: string, size?: { width: number; height: number; scheme?: 'light' | 'dark'; full?: boolean }): Promise<void>;
+  screenshot(
+    path: string,
+    size?: { width: number; height: number; scheme?: 'light' | 'dark'; full?: boolean },
+  ): Promise<void>;
   close(): Promise<void>;
 }
 

@@ -20,7 +20,12 @@ export function WrappedControlRoom() {
       >
         <h2 slot="heading">North quay</h2>
       </SailingBoard>
-      <TideGauge pier="North" readings={readings} highMark={3.2} onTideBreach={(event) => setBreach(event.detail.level)}>
+      <TideGauge
+        pier="North"
+        readings={readings}
+        highMark={3.2}
+        onTideBreach={(event) => setBreach(event.detail.level)}
+      >
         <p slot="legend">Red: the car deck closes.</p>
       </TideGauge>
       <FareQuote

@@ -31,7 +31,9 @@ export const invalidValue: Rule = {
 
 /** The schema a literal is held against: text is judged only where the property holds text. */
 function schemaFor(item: ItemUse, component: Component): JsonSchema | null {
-  const property = component.properties.find((one) => one.name === item.name || one.attribute?.name === item.name);
+  const property = component.properties.find(
+    (one) => one.name === item.name || one.attribute?.name === item.name,
+  );
   const { literal } = item.value;
   if (!property?.type.schema || typeof literal !== 'string') return null;
   return item.form === 'dom' || property.attribute?.reads === 'string' ? property.type.schema : null;

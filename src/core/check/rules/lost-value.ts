@@ -1,4 +1,4 @@
-import { kindsOf, type Kind } from '../../contract/kinds.js';
+import { type Kind, kindsOf } from '../../contract/kinds.js';
 import type { AttributeReader, Component, TypeInfo } from '../../contract/types.js';
 import { judge, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
@@ -49,7 +49,13 @@ function itemMeant(item: ItemUse, component: Component): Meant | null {
 function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
   const { label, profile } = context.version;
   if (meant.readonly) {
-    return [{ range: item.range, message: `${meant.name}: can only be read; what is written here goes nowhere.`, cure: 'Take it out.' }];
+    return [
+      {
+        range: item.range,
+        message: `${meant.name}: can only be read; what is written here goes nowhere.`,
+        cure: 'Take it out.',
+      },
+    ];
   }
   if (item.form === 'dom') return [];
   if (item.form === 'markup') return judgedText(item, meant, context);
@@ -67,10 +73,18 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
   const [loss] = losses;
   if (!loss) return isText && item.value.literal !== undefined ? judgedText(item, meant, context) : [];
   if (item.value.literal === false) {
-    return [{ range: item.range, message: `${meant.name}: ${label} ${loss.what}.`, cure: `Leave ${item.name} out.` }];
+    return [
+      {
+        range: item.range,
+        message: `${meant.name}: ${label} ${loss.what}.`,
+        cure: `Leave ${item.name} out.`,
+      },
+    ];
   }
   const crossing = crossingOf(context, [meant.kind], meant.name);
-  return [{ range: item.range, message: `${meant.name}: ${label} ${loss.what}.`, cure: cureFor(crossing, context) }];
+  return [
+    { range: item.range, message: `${meant.name}: ${label} ${loss.what}.`, cure: cureFor(crossing, context) },
+  ];
 }
 
 /** The kinds of value that may be written here: that of the text if it tells, else all that the type allows. */
@@ -88,16 +102,40 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
   if (!meant.attribute || meant.attribute.name !== item.name.toLowerCase()) {
     if (item.form !== 'markup') return [];
     const other = meant.attribute ? `Write ${meant.attribute.name}="${text}".` : cureFor(crossing, context);
-    return [{ range: item.range, message: `${meant.name}: markup can only carry text, and ${context.use.tag} reads no attribute "${item.name}".`, cure: other }];
+    return [
+      {
+        range: item.range,
+        message: `${meant.name}: markup can only carry text, and ${context.use.tag} reads no attribute "${item.name}".`,
+        cure: other,
+      },
+    ];
   }
   if (meant.attribute.reads === 'boolean' && text.toLowerCase() === 'false') {
-    return [{ range: item.range, message: `${meant.name}: the attribute is there, which reads as true, whatever it says.`, cure: `Leave ${item.name} out.` }];
+    return [
+      {
+        range: item.range,
+        message: `${meant.name}: the attribute is there, which reads as true, whatever it says.`,
+        cure: `Leave ${item.name} out.`,
+      },
+    ];
   }
   if (meant.attribute.reads === 'number' && (text.trim() === '' || Number.isNaN(Number(text)))) {
-    return [{ range: item.range, message: `${meant.name}: "${text}" does not read as a number.`, cure: 'Write a number.' }];
+    return [
+      {
+        range: item.range,
+        message: `${meant.name}: "${text}" does not read as a number.`,
+        cure: 'Write a number.',
+      },
+    ];
   }
   if (meant.attribute.reads === 'json' && !isJson(text)) {
-    return [{ range: item.range, message: `${meant.name}: the text is read as JSON, and it is none.`, cure: 'Write JSON, with double quotes inside and single quotes around it.' }];
+    return [
+      {
+        range: item.range,
+        message: `${meant.name}: the text is read as JSON, and it is none.`,
+        cure: 'Write JSON, with double quotes inside and single quotes around it.',
+      },
+    ];
   }
   return [];
 }

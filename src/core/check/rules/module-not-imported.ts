@@ -5,7 +5,7 @@ export const moduleNotImported: Rule = {
   code: 'module-not-imported',
   level: 'error',
   check({ use, component, packageName, isLoaded }) {
-    if (!component || component.registers !== 'on-import' || isLoaded(component.tag)) return [];
+    if (component?.registers !== 'on-import' || isLoaded(component.tag)) return [];
     const module = packageName ? `${packageName}${component.module.replace(/^\./, '')}` : component.module;
     return [
       {

@@ -28,8 +28,10 @@ function isKnown(item: ItemUse, context: RuleContext): boolean {
   const isDom = item.form === 'dom';
   if (isDom ? isGlobalProperty(item.name) : isGlobalAttribute(item.name)) return true;
   if (!isDom && context.component?.formAssociated && FORM_ATTRIBUTES.includes(item.name)) return true;
-  const names = new Set(namesFor(item, context));
-  return names.has(item.name) || (!isDom && names.has(item.name.toLowerCase()));
+  const names = namesFor(item, context);
+  if (isDom) return names.includes(item.name);
+  // Attributes do not tell case apart; a property whose name lost its case is another rule's business.
+  return names.some((name) => name.toLowerCase() === item.name.toLowerCase());
 }
 
 /** The names that this way of writing can mean: markup knows attributes only, calls on the element properties only. */

@@ -1,5 +1,5 @@
-import { nearest } from '../../findings/nearest.js';
 import { distance } from 'fastest-levenshtein';
+import { nearest } from '../../findings/nearest.js';
 import type { Rule } from '../rule.js';
 
 /** A tag that no component has, but nearly: with any other tag somebody else's package may be meant. */
@@ -8,7 +8,10 @@ export const unknownTag: Rule = {
   level: 'error',
   check({ use, component, components }) {
     if (component) return [];
-    const near = nearest(use.tag, components.map((one) => one.tag).filter((tag) => couldBeMeant(use.tag, tag)));
+    const near = nearest(
+      use.tag,
+      components.map((one) => one.tag).filter((tag) => couldBeMeant(use.tag, tag)),
+    );
     if (near === null) return [];
     return [
       {

@@ -42,9 +42,8 @@ function mount(container: Element, first: View): Mounted {
       else if (view !== first) setMarkup(element, name, value);
     }
     for (const { form, name } of current.values) {
-      if (view.values.length > 0) continue;
-      if (form === 'dom') element[name] = undefined;
-      else element.removeAttribute(name);
+      // A script takes nothing away of its own accord: only markup has a way to leave a value out.
+      if (view.values.length === 0 && form === 'markup') element.removeAttribute(name);
     }
     current = view;
   };

@@ -1,13 +1,17 @@
 /** How a plain page writes what crosses into an element: markup, or calls from a script. */
 
-import { memberAccess } from '../../emit/typescript.js';
 import { stringLiteral } from '../../emit/text.js';
+import { memberAccess } from '../../emit/typescript.js';
 import type { HostSyntax } from '../host.js';
 
 export const syntax: HostSyntax = {
   valueForms: [
     { id: 'markup', special: false, write: (name) => `${name}="..."` },
-    { id: 'dom', special: true, write: (name, expression) => `${memberAccess('element', name)} = ${expression}` },
+    {
+      id: 'dom',
+      special: true,
+      write: (name, expression) => `${memberAccess('element', name)} = ${expression}`,
+    },
   ],
   handlerForms: [
     {

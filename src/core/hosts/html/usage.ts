@@ -16,7 +16,13 @@ type Element = DefaultTreeAdapterMap['element'];
 export function usesIn(source: SourceText): HostUses {
   const elements: Element[] = [];
   collect(parse(source.text, { sourceCodeLocationInfo: true }), elements);
-  const ids = new Map(elements.flatMap((one) => (attribute(one, 'id') && one.tagName.includes('-') ? [[attribute(one, 'id') ?? '', one.tagName] as const] : [])));
+  const ids = new Map(
+    elements.flatMap((one) =>
+      attribute(one, 'id') && one.tagName.includes('-')
+        ? [[attribute(one, 'id') ?? '', one.tagName] as const]
+        : [],
+    ),
+  );
   const result: HostUses = { uses: [], imports: [], findings: [] };
   for (const element of elements) {
     if (element.tagName.includes('-')) result.uses.push(markupUse(element, source.text));
@@ -57,7 +63,8 @@ function markupUse(element: Element, text: string): ElementUse {
 }
 
 function nameRange(element: Element, name: string): Range {
-  const start = element.sourceCodeLocation?.attrs?.[name]?.startOffset ?? element.sourceCodeLocation?.startOffset ?? 0;
+  const start =
+    element.sourceCodeLocation?.attrs?.[name]?.startOffset ?? element.sourceCodeLocation?.startOffset ?? 0;
   return { start, end: start + name.length };
 }
 
@@ -91,7 +98,11 @@ function readScript(element: Element, source: SourceText, ids: Map<string, strin
 
 function shifted(use: ElementUse, offset: number): ElementUse {
   const move = ({ start, end }: Range) => ({ start: start + offset, end: end + offset });
-  return { ...use, range: move(use.range), items: use.items.map((item) => ({ ...item, range: move(item.range) })) };
+  return {
+    ...use,
+    range: move(use.range),
+    items: use.items.map((item) => ({ ...item, range: move(item.range) })),
+  };
 }
 
 function scriptFinding(source: SourceText, start: number, message: string): Finding {

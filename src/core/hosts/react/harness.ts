@@ -8,12 +8,16 @@ import type { HostDriver, Mounted, View } from '../harness-kit.js';
 import { measure } from '../harness-kit.js';
 
 /** The two ways to mount: before and since version 18. Types follow the newer one, so both are looked up. */
-type Render = { render?: (node: unknown, container: Element) => void; unmountComponentAtNode?: (container: Element) => void };
+type Render = {
+  render?: (node: unknown, container: Element) => void;
+  unmountComponentAtNode?: (container: Element) => void;
+};
 
 function propsOf(view: View): Record<string, unknown> {
   const props: Record<string, unknown> = {};
   for (const { form, name, value } of view.values) {
-    props[name] = form === 'presence' ? (value ? '' : undefined) : form === 'json' ? JSON.stringify(value) : value;
+    props[name] =
+      form === 'presence' ? (value ? '' : undefined) : form === 'json' ? JSON.stringify(value) : value;
   }
   for (const { form, event, handler } of view.handlers) {
     props[form === 'on-name' ? `on${event}` : `on${pascalCase(event)}`] = handler;

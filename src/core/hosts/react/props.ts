@@ -1,7 +1,13 @@
 /** The props of a wrapped component: one for each property, attribute and event that can cross. */
 
 import { kindsOf, kindsRead } from '../../contract/kinds.js';
-import type { Component, ContractEvent, ContractMethod, ContractProperty, ItemWords } from '../../contract/types.js';
+import type {
+  Component,
+  ContractEvent,
+  ContractMethod,
+  ContractProperty,
+  ItemWords,
+} from '../../contract/types.js';
 import { camelCase, freeName } from '../../emit/names.js';
 import { isGlobalType, methodSignature, propertyKey, typeScriptOf } from '../../emit/typescript.js';
 import { PROPERTIES_SINCE } from './bridge.js';
@@ -24,7 +30,17 @@ export interface Prop {
 }
 
 /** Props that React itself takes, and the names used inside the generated function. */
-const TAKEN = ['key', 'ref', 'children', 'style', 'className', 'class', 'is', 'dangerouslySetInnerHTML', 'slot'];
+const TAKEN = [
+  'key',
+  'ref',
+  'children',
+  'style',
+  'className',
+  'class',
+  'is',
+  'dangerouslySetInnerHTML',
+  'slot',
+];
 const LOCALS = ['props', 'others', 'element', 'attributes', 'useElement', 'createElement', 'forwardRef'];
 
 /** The props of a component, in the order of its contract. Read-only properties and trapped events have none. */
@@ -39,7 +55,13 @@ export function propsOf(component: Component, major: number): Prop[] {
   return [
     ...component.properties
       .filter((one) => !one.readonly)
-      .map((one) => add(one.name, { type: typeScriptOf(one.type), ...wayOf(one, paired.has(one.name), major), item: one })),
+      .map((one) =>
+        add(one.name, {
+          type: typeScriptOf(one.type),
+          ...wayOf(one, paired.has(one.name), major),
+          item: one,
+        }),
+      ),
     ...component.attributes.map((one) => {
       const way = one.reads === 'boolean' ? ('presence' as const) : ('attribute' as const);
       const type = one.reads === 'boolean' || one.reads === 'number' ? one.reads : 'string';
@@ -47,7 +69,14 @@ export function propsOf(component: Component, major: number): Prop[] {
     }),
     ...component.events
       .filter((one) => canBeHeard(one, component))
-      .map((one) => add(handlerName(one.name), { type: `(event: ${eventType(one)}) => void`, way: 'event', target: one.name, item: one })),
+      .map((one) =>
+        add(handlerName(one.name), {
+          type: `(event: ${eventType(one)}) => void`,
+          way: 'event',
+          target: one.name,
+          item: one,
+        }),
+      ),
   ];
 }
 
@@ -62,7 +91,8 @@ function wayOf(property: ContractProperty, isPaired: boolean, major: number): Pi
   if (attribute && !isPaired && !isAssignedByReact) {
     const exact = kindsRead(attribute.reads);
     const carries = kindsOf(property.type, attribute.reads).every((kind) => exact.includes(kind));
-    if (carries) return { way: attribute.reads === 'boolean' ? 'presence' : 'attribute', target: attribute.name };
+    if (carries)
+      return { way: attribute.reads === 'boolean' ? 'presence' : 'attribute', target: attribute.name };
   }
   return { way: 'property', target: property.name };
 }
@@ -85,6 +115,9 @@ export function membersOf(component: Component): (ItemWords & { text: string })[
       ...one,
       text: `${one.readonly ? 'readonly ' : ''}${propertyKey(one.name)}: ${typeScriptOf(one.type)};`,
     })),
-    ...component.methods.map((one: ContractMethod) => ({ ...one, text: `${methodSignature(one.name, one.text)};` })),
+    ...component.methods.map((one: ContractMethod) => ({
+      ...one,
+      text: `${methodSignature(one.name, one.text)};`,
+    })),
   ];
 }

@@ -13,7 +13,12 @@ export const syntax: HostSyntax = {
       only: 'boolean',
       write: (name, expression) => attribute(name, `${expression} ? '' : undefined`),
     },
-    { id: 'json', special: true, only: 'json', write: (name, expression) => attribute(name, `JSON.stringify(${expression})`) },
+    {
+      id: 'json',
+      special: true,
+      only: 'json',
+      write: (name, expression) => attribute(name, `JSON.stringify(${expression})`),
+    },
   ],
   handlerForms: [
     {
@@ -41,5 +46,7 @@ export function handlerName(event: string): string {
 
 /** A JSX attribute; names that JSX cannot spell are spread. */
 function attribute(name: string, expression: string): string {
-  return /^[A-Za-z_$][\w$-]*$/.test(name) ? `${name}={${expression}}` : `{...{ ${stringLiteral(name)}: ${expression} }}`;
+  return /^[A-Za-z_$][\w$-]*$/.test(name)
+    ? `${name}={${expression}}`
+    : `{...{ ${stringLiteral(name)}: ${expression} }}`;
 }

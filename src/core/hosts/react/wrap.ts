@@ -17,13 +17,19 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
   const index = new CodeWriter();
   for (const component of components) {
     const name = freeName(pascalCase(component.tag), names);
-    const module = freeName(fileName(component.tag, name), fileNames);
+    const module = freeFileName(fileName(component.tag, name), fileNames);
     files.push({ name: `${module}.ts`, text: componentText(component, name, request) });
     index.line(`export * from ${stringLiteral(`./${module}.js`)};`);
   }
   files.push({ name: `${BRIDGE_MODULE}.ts`, text: bridgeText(request.major) });
   files.push({ name: 'index.ts', text: index.toString() });
   return { files };
+}
+
+/** A name that no other file has, on file systems that do not tell case apart either. */
+function freeFileName(wanted: string, taken: Set<string>): string {
+  const lower = freeName(wanted.toLowerCase(), taken);
+  return wanted + lower.slice(wanted.length);
 }
 
 /** The tag, where it is safe as a file name everywhere; else the component's name. */
@@ -34,7 +40,8 @@ function fileName(tag: string, name: string): string {
 function componentText(component: Component, name: string, request: WrapRequest): string {
   const props = propsOf(component, request.major);
   const code = new CodeWriter();
-  code.line("import { createElement, forwardRef, type HTMLAttributes, type ReactNode } from 'react';");
+  const types = component.slots.length > 0 ? 'type HTMLAttributes, type ReactNode' : 'type HTMLAttributes';
+  code.line(`import { createElement, forwardRef, ${types} } from 'react';`);
   const needed = request.major < PROPERTIES_SINCE ? 'attributes, useElement' : 'useElement';
   code.line(`import { ${needed} } from './${BRIDGE_MODULE}.js';`);
   writeImport(code, component, request);
@@ -55,7 +62,9 @@ function writeImport(code: CodeWriter, component: Component, request: WrapReques
     return;
   }
   code.line();
-  code.line('// The element itself is loaded in browsers only, so that this module can be imported on a server.');
+  code.line(
+    '// The element itself is loaded in browsers only, so that this module can be imported on a server.',
+  );
   if (request.untyped.has(component.tag)) {
     code.block("if (typeof window !== 'undefined') {", '}', () => {
       code.line('// @ts-ignore: the module ships no types.');
@@ -65,7 +74,9 @@ function writeImport(code: CodeWriter, component: Component, request: WrapReques
 }
 
 function writeMembers(code: CodeWriter, component: Component, name: string): void {
-  const base = component.extendsTag ? `HTMLElementTagNameMap[${stringLiteral(component.extendsTag)}]` : 'HTMLElement';
+  const base = component.extendsTag
+    ? `HTMLElementTagNameMap[${stringLiteral(component.extendsTag)}]`
+    : 'HTMLElement';
   code.doc(`What ${component.tag} offers to scripts.`);
   code.block(`export interface ${name}Members {`, '}', () => {
     for (const member of membersOf(component)) {
@@ -103,35 +114,50 @@ function slotWords(component: Component): string {
   return `${has ? 'Content of the default slot; c' : 'C'}hildren with ${named.join(', ')} go to the slot of that name.`;
 }
 
-function writeComponent(code: CodeWriter, component: Component, name: string, props: readonly Prop[], major: number): void {
+function writeComponent(
+  code: CodeWriter,
+  component: Component,
+  name: string,
+  props: readonly Prop[],
+  major: number,
+): void {
   const values = props.filter((prop) => prop.way === 'property');
   const written = props.filter((prop) => prop.way === 'attribute' || prop.way === 'presence');
   const handlers = props.filter((prop) => prop.way === 'event');
   const isCustomised = component.extendsTag !== null;
-  code.doc(component.description ?? component.summary ?? `${component.tag} as a React component.`, deprecation(component.deprecated));
-  code.block(`export const ${name} = forwardRef<${name}Element, ${name}Props>(function ${name}(props, ref) {`, '});', () => {
-    const taken = [...props.map((prop) => destructured(prop)), '...others'];
-    if (taken.join(', ').length < 80) code.line(`const { ${taken.join(', ')} } = props;`);
-    else {
-      code.block('const {', '} = props;', () => {
-        for (const one of taken) code.line(one === '...others' ? one : `${one},`);
-      });
-    }
-    const literal = (entries: string[]) => (entries.length === 0 ? '{}' : `{ ${entries.join(', ')} }`);
-    const properties = literal(values.map((prop) => entry(prop.target, prop.local)));
-    const events = literal(handlers.map((prop) => entry(prop.target, prop.local)));
-    code.line(`const element = useElement(${stringLiteral(component.tag)}, ref, ${properties}, ${events});`);
-    const tag = component.extendsTag ?? component.tag;
-    code.block(`return createElement(${stringLiteral(tag)}, {`, '});', () => {
-      code.line(major < PROPERTIES_SINCE ? '...attributes(others),' : '...others,');
-      if (isCustomised) code.line(`is: ${stringLiteral(component.tag)},`);
-      for (const prop of written) {
-        const value = prop.way === 'presence' ? `${prop.local} ? '' : undefined` : prop.local;
-        code.line(`${entry(prop.target, value)},`);
+  code.doc(
+    component.description ?? component.summary ?? `${component.tag} as a React component.`,
+    deprecation(component.deprecated),
+  );
+  code.block(
+    `export const ${name} = forwardRef<${name}Element, ${name}Props>(function ${name}(props, ref) {`,
+    '});',
+    () => {
+      const taken = [...props.map((prop) => destructured(prop)), '...others'];
+      if (taken.join(', ').length < 80) code.line(`const { ${taken.join(', ')} } = props;`);
+      else {
+        code.block('const {', '} = props;', () => {
+          for (const one of taken) code.line(one === '...others' ? one : `${one},`);
+        });
       }
-      code.line('ref: element,');
-    });
-  });
+      const literal = (entries: string[]) => (entries.length === 0 ? '{}' : `{ ${entries.join(', ')} }`);
+      const properties = literal(values.map((prop) => entry(prop.target, prop.local)));
+      const events = literal(handlers.map((prop) => entry(prop.target, prop.local)));
+      code.line(
+        `const element = useElement(${stringLiteral(component.tag)}, ref, ${properties}, ${events});`,
+      );
+      const tag = component.extendsTag ?? component.tag;
+      code.block(`return createElement(${stringLiteral(tag)}, {`, '});', () => {
+        code.line(major < PROPERTIES_SINCE ? '...attributes(others),' : '...others,');
+        if (isCustomised) code.line(`is: ${stringLiteral(component.tag)},`);
+        for (const prop of written) {
+          const value = prop.way === 'presence' ? `${prop.local} ? '' : undefined` : prop.local;
+          code.line(`${entry(prop.target, value)},`);
+        }
+        code.line('ref: element,');
+      });
+    },
+  );
 }
 
 function destructured(prop: Prop): string {

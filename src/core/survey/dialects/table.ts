@@ -1,9 +1,9 @@
 /** Static property tables: `static properties = { ... }`, as field, as getter, or assigned to the class. */
 
+import { wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
 import { fold, keyName, staticValue, unwrap } from '../fold.js';
 import type { Ast } from '../parse.js';
-import { wordsOf } from '../docs.js';
 import { typeOfText } from '../types.js';
 import { readOptions } from './options.js';
 

@@ -1,0 +1,207 @@
+/** Whatever a contract or a file holds: generated code parses and stays in its place, survey answers. */
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import type { Component, TypeInfo } from '../../src/core/contract/types.js';
+import { crossings } from '../../src/core/crossing/index.js';
+import { HOSTS } from '../../src/core/hosts/index.js';
+import { reportPage } from '../../src/core/report/html.js';
+import { markdownMap } from '../../src/core/report/markdown.js';
+import { parseModule } from '../../src/core/survey/parse.js';
+import { openHost } from '../../src/shell/hosts.js';
+import { surveyed } from '../support/memory.js';
+import { DEMO } from '../support/run.js';
+
+const nasty = fc.oneof(
+  fc.string({ unit: 'binary', maxLength: 12 }),
+  fc.constantFrom(
+    '__proto__',
+    'constructor',
+    'class',
+    'ref',
+    'key',
+    'children',
+    'style',
+    'others',
+    '*/',
+    '</script>',
+    "it's",
+    '`${x}`',
+    '../../x',
+    'a b',
+    '',
+    'on',
+    'props',
+    '\ud800',
+    'value',
+    'Value',
+  ),
+);
+const type: fc.Arbitrary<TypeInfo> = fc.oneof(
+  fc.record({ text: nasty, schema: fc.constant(null) }),
+  fc.record({ text: fc.constant('x'), schema: fc.record({ enum: fc.array(nasty, { maxLength: 3 }) }) }),
+  fc.record({
+    text: fc.constant('x'),
+    schema: fc.record({
+      type: fc.constant('object'),
+      properties: fc.dictionary(nasty, fc.constant({ type: 'string' })),
+    }),
+  }),
+);
+const words = { description: nasty, deprecated: fc.oneof(fc.constant(true as const), nasty) };
+const named = fc.array(fc.record({ name: nasty, ...words }), { maxLength: 3 });
+const component: fc.Arbitrary<Component> = fc.record({
+  tag: fc.oneof(nasty, fc.constantFrom('pier-sign', '../../x', 'index', 'bridge')),
+  className: nasty,
+  module: nasty,
+  exportName: fc.constant(null),
+  registers: fc.constant('on-import' as const),
+  root: fc.constantFrom('open' as const, 'none' as const),
+  extendsTag: fc.oneof(fc.constant(null), nasty),
+  formAssociated: fc.boolean(),
+  description: nasty,
+  properties: fc.array(
+    fc.record({
+      name: nasty,
+      type,
+      readonly: fc.boolean(),
+      required: fc.boolean(),
+      attribute: fc.oneof(
+        fc.constant(null),
+        fc.record({
+          name: nasty,
+          reads: fc.constantFrom('string' as const, 'boolean' as const, 'json' as const),
+          reflects: fc.boolean(),
+        }),
+      ),
+      ...words,
+    }),
+    { maxLength: 4 },
+  ),
+  attributes: fc.array(
+    fc.record({ name: nasty, reads: fc.constantFrom('string' as const, 'boolean' as const) }),
+    { maxLength: 2 },
+  ),
+  events: fc.array(
+    fc.record({
+      name: nasty,
+      detail: type,
+      eventType: nasty,
+      bubbles: fc.boolean(),
+      composed: fc.boolean(),
+      cancelable: fc.boolean(),
+      origin: fc.constantFrom('element' as const, 'inside' as const),
+      declared: fc.constant(true),
+      dispatched: fc.constant(true),
+      ...words,
+    }),
+    { maxLength: 3 },
+  ),
+  methods: fc.array(fc.record({ name: nasty, text: nasty, ...words }), { maxLength: 2 }),
+  slots: named,
+  cssParts: named,
+  cssProperties: named,
+  cssStates: named,
+  pairs: fc.constant([]),
+  notes: fc.constant([]),
+});
+
+const wrapping = HOSTS.flatMap((host) =>
+  host.wrap
+    ? [16, 19].map((major) => ({ host, major, wrap: host.wrap as NonNullable<typeof host.wrap> }))
+    : [],
+);
+
+test.each(wrapping)(
+  '$host.name@$major: wrappers of any contract parse, and their files stay in the folder',
+  ({ wrap, major }) => {
+    fc.assert(
+      fc.property(
+        fc.array(component, { minLength: 1, maxLength: 3 }),
+        fc.constantFrom('lazy' as const, 'eager' as const, 'none' as const),
+        (components, imports) => {
+          const specifiers = new Map(components.map((one) => [one.tag, one.module]));
+          const { files } = wrap(components, {
+            major,
+            specifiers,
+            untyped: new Set(components.map((one) => one.tag)),
+            imports,
+          });
+          expect(new Set(files.map((file) => file.name.toLowerCase())).size).toBe(files.length);
+          for (const file of files) {
+            expect(file.name).toMatch(/^[A-Za-z0-9][\w-]*\.ts$/);
+            const { errors } = parseModule(file.name, file.text);
+            expect(errors, file.text).toEqual([]);
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+  },
+);
+
+test('maps and reports of any contract hold no markup of its own', () => {
+  const marked = component.map((one) => ({
+    ...one,
+    description: '<script>alert(1)</script>',
+    tag: `<b>${one.tag}`,
+  }));
+  fc.assert(
+    fc.property(fc.array(marked, { maxLength: 2 }), (components) => {
+      const hosts = [crossings(components, openHost('react@18', '/'))];
+      const page = reportPage({
+        contract: { contract: 1, package: null, components },
+        hosts,
+        findings: [],
+        wrappers: null,
+        proof: { missing: '<b>' },
+      });
+      expect(page).not.toMatch(/<script|<b>[^\d]/);
+      expect(markdownMap(hosts, null)).not.toMatch(/^\| <b>/m);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+const sources = readdirSync(join(DEMO, 'elements/src')).map((name) =>
+  readFileSync(join(DEMO, 'elements/src', name), 'utf8'),
+);
+
+/** A real file with a stretch cut out, doubled, or replaced by anything. */
+const mutated = fc
+  .record({
+    source: fc.constantFrom(...sources),
+    at: fc.nat(4000),
+    length: fc.nat(200),
+    with: fc.oneof(
+      fc.constant(''),
+      fc.string({ unit: 'binary' }),
+      fc.constantFrom('{', '`', '/*', 'class ', 'extends X(', '\0'),
+    ),
+  })
+  .map(({ source, at, length, with: other }) => source.slice(0, at) + other + source.slice(at + length));
+
+test('survey of mutated files and of any text answers, and its contract is whole', () => {
+  fc.assert(
+    fc.property(fc.oneof(mutated, fc.string({ unit: 'binary', maxLength: 300 })), (source) => {
+      const { contract, findings } = surveyed({
+        'a.ts': source,
+        'b.ts': "class X extends HTMLElement {} customElements.define('pier-sign', X)",
+      });
+      expect(contract.components.some((one) => one.tag === 'pier-sign')).toBe(true);
+      expect(findings.every((one) => one.place.line >= 1 && one.message !== '')).toBe(true);
+    }),
+    { numRuns: 400 },
+  );
+});
+
+test('host code of any kind is read without a throw', () => {
+  fc.assert(
+    fc.property(fc.oneof(mutated, fc.string({ unit: 'binary' })), (text) => {
+      for (const host of HOSTS)
+        expect(host.usesIn({ file: `a${host.files[0]}`, text }).uses).toBeInstanceOf(Array);
+    }),
+    { numRuns: 200 },
+  );
+});
