@@ -1,32 +1,29 @@
 /** Joins the evidence of all classes of a chain into one component of the contract. Conflicts become notes. */
 
 import type {
-  AttributeReader,
   Component,
-  ContractAttribute,
   ContractEvent,
   ContractMethod,
   ContractNamed,
   ContractNote,
-  ContractProperty,
-  TypeInfo,
 } from '../contract/types.js';
-import { camelCase } from '../emit/names.js';
 import type { ClassChain, Layer } from './classes.js';
 import { bindingsKey } from './classes.js';
+import { classDoc, declaredEvents, eventMapTypes } from './declared-events.js';
 import { DIALECTS } from './dialects/index.js';
 import type { Doc } from './docs.js';
 import { namedTag, textOf, wordsOf } from './docs.js';
-import { classDoc, declaredEvents, dispatchedEvents, eventMapTypes } from './events.js';
-import type { AttributeSeen, LayerEvidence, MethodEvidence, PropertyEvidence } from './evidence.js';
+import { dispatchedEvents } from './events.js';
+import type { LayerEvidence, MethodEvidence } from './evidence.js';
 import { contextOf, placeIn } from './evidence.js';
+import { joinProperties, rank } from './join-properties.js';
 import type { MarkupEvidence } from './markup.js';
 import { markupIn } from './markup.js';
 import type { ModuleGraph } from './modules.js';
 import { pairsOf } from './pairs.js';
 import { reachOf } from './reach.js';
 import type { Registered } from './registrations.js';
-import { keyword, NO_TYPE } from './types.js';
+import { NO_TYPE } from './types.js';
 
 /** The component that a registration makes, from its class chain. `module` is the specifier users import it by. */
 export function assemble(
@@ -118,138 +115,6 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
 }
 
 type LayerRead = Read & { layer: Layer };
-
-function joinProperties(evidence: LayerRead[], own: Layer | undefined) {
-  const joined = new Map<string, { evidence: PropertyEvidence; layer: Layer }>();
-  const seen: AttributeSeen[] = [];
-  for (const { layer, found } of evidence) {
-    const layerOwn = new Map<string, PropertyEvidence>();
-    for (const one of found) {
-      seen.push(...(one.attributes ?? []));
-      for (const property of one.properties ?? []) {
-        const before = layerOwn.get(property.name);
-        layerOwn.set(property.name, before ? joinTwo(before, property) : property);
-      }
-    }
-    for (const [name, property] of layerOwn) {
-      if (!layer.own && property.origin === 'member') continue;
-      const before = joined.get(name);
-      joined.set(
-        name,
-        before
-          ? { evidence: joinTwo(before.evidence, property), layer: before.layer }
-          : { evidence: property, layer },
-      );
-    }
-  }
-  const links = linkAttributes(seen, joined);
-  const properties = [...joined.values()]
-    .filter(({ evidence: one }) => !one.internal)
-    .map(({ evidence: one, layer }) =>
-      finishProperty(one, links.get(one.name), layer === own ? null : layer),
-    );
-  const taken = new Set(properties.flatMap((one) => (one.attribute ? [one.attribute.name] : [])));
-  return { properties, attributes: freeAttributes(seen, taken) };
-}
-
-/** Two pieces of evidence about one property; the second is nearer to the component. */
-function joinTwo(first: PropertyEvidence, second: PropertyEvidence): PropertyEvidence {
-  const type = rank(second.type) >= rank(first.type) ? (second.type ?? first.type) : first.type;
-  const attribute =
-    second.attribute === undefined ||
-    first.attribute === undefined ||
-    first.attribute === false ||
-    second.attribute === false
-      ? (second.attribute ?? first.attribute)
-      : { ...first.attribute, ...second.attribute };
-  return {
-    ...first,
-    ...second,
-    origin: first.origin === 'declared' || second.origin === 'declared' ? 'declared' : 'member',
-    ...(type ? { type } : {}),
-    ...(attribute === undefined ? {} : { attribute }),
-    ...((second.default ?? first.default) ? { default: second.default ?? first.default } : {}),
-    readonly: first.readonly === true || second.readonly === true,
-    writable: first.writable === true || second.writable === true,
-    internal: first.internal === true || second.internal === true,
-    words: {
-      ...second.words,
-      ...first.words,
-      ...(second.words.description ? { description: second.words.description } : {}),
-    },
-  };
-}
-
-/** How much a type says: nothing, only its rough kind, or all of it. */
-function rank(type: TypeInfo | undefined): number {
-  if (!type || type.text === 'unknown') return 0;
-  return ['unknown[]', 'object', 'Function'].includes(type.text) ? 1 : 2;
-}
-
-interface Link {
-  name: string;
-  reads: AttributeReader;
-  reflects: boolean;
-}
-
-/** Which property each attribute handled by hand drives: as seen in the code, else by its name in camel case. */
-function linkAttributes(
-  seen: readonly AttributeSeen[],
-  properties: ReadonlyMap<string, unknown>,
-): Map<string, Link> {
-  const links = new Map<string, Link>();
-  for (const name of new Set(seen.map((one) => one.name))) {
-    const about = seen.filter((one) => one.name === name);
-    if (!about.some((one) => one.observed)) continue;
-    const explicit = about.map((one) => one.property).find((one) => one !== undefined && properties.has(one));
-    const byName = [camelCase(name), name].find((one) => properties.has(one));
-    const property = explicit ?? byName;
-    if (property === undefined) continue;
-    const readers = about.flatMap((one) => (one.reads ? [one.reads] : []));
-    links.set(property, {
-      name,
-      reads: readers.find((one) => one !== 'custom') ?? readers[0] ?? 'string',
-      reflects: about.some((one) => one.reflects),
-    });
-  }
-  return links;
-}
-
-function finishProperty(one: PropertyEvidence, link: Link | undefined, from: Layer | null): ContractProperty {
-  const declared = one.attribute;
-  const attribute =
-    declared === false || (declared === undefined && !link)
-      ? null
-      : {
-          name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
-          reads: declared?.reads ?? link?.reads ?? 'string',
-          reflects: declared?.reflects ?? link?.reflects ?? false,
-        };
-  return {
-    name: one.name,
-    type: one.type ?? typeByReader(attribute?.reads),
-    ...(one.default === undefined ? {} : { default: one.default }),
-    readonly: one.readonly === true || one.writable !== true,
-    required: one.required === true,
-    attribute,
-    ...one.words,
-    ...(from?.name ? { inheritedFrom: from.name } : {}),
-  };
-}
-
-function typeByReader(reads: AttributeReader | undefined): TypeInfo {
-  return reads === 'string' || reads === 'number' || reads === 'boolean' ? keyword(reads) : NO_TYPE;
-}
-
-function freeAttributes(seen: readonly AttributeSeen[], taken: ReadonlySet<string>): ContractAttribute[] {
-  const attributes = new Map<string, ContractAttribute>();
-  for (const one of seen) {
-    if (taken.has(one.name) || !one.observed) continue;
-    const reads = one.reads ?? attributes.get(one.name)?.reads ?? 'string';
-    attributes.set(one.name, { name: one.name, reads, at: one.at });
-  }
-  return [...attributes.values()];
-}
 
 function joinMethods(evidence: LayerRead[], own: Layer | undefined): ContractMethod[] {
   const foreign = new Set<string>();

@@ -1,7 +1,9 @@
 /** Class chains: a component's class, the mixins applied to it and the classes above it, down to the platform. */
 
-import type { Bound, Scope } from './fold.js';
-import { bindParameters, fold, functionOf, localDeclarations, staticValue, UNKNOWN, unwrap } from './fold.js';
+import { fold } from './fold.js';
+import { UNKNOWN } from './folded.js';
+import type { Bound, Scope } from './functions.js';
+import { bindParameters, functionOf, localDeclarations, staticValue, unwrap } from './functions.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';

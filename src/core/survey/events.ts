@@ -3,37 +3,21 @@
 import type { ContractEvent, TypeInfo } from '../contract/types.js';
 import type { Layer } from './classes.js';
 import { isFunction } from './classes.js';
-import type { Doc } from './docs.js';
-import { docOf, namedTag } from './docs.js';
+import type { Flags } from './declared-events.js';
+import { NO_DETAIL } from './declared-events.js';
 import type { LayerContext } from './evidence.js';
 import { placeIn } from './evidence.js';
 import { functionsAround, within } from './find.js';
-import type { Folded, Scope } from './fold.js';
-import { asString, bindParameters, fold, functionOf, isFoldedObject, unwrap } from './fold.js';
-import type { Module, ModuleGraph } from './modules.js';
+import { fold } from './fold.js';
+import type { Folded } from './folded.js';
+import { asString, isFoldedObject } from './folded.js';
+import type { Scope } from './functions.js';
+import { bindParameters, functionOf, unwrap } from './functions.js';
+import type { Module } from './modules.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
-import { NO_TYPE, typeOf, typeOfText, typeOfValue } from './types.js';
-
-type Flags = Pick<ContractEvent, 'bubbles' | 'composed' | 'cancelable'>;
-
-/** No detail: what an event of a class without one carries. */
-export const NO_DETAIL: TypeInfo = { text: 'null', schema: { type: 'null' } };
-
-/** The flags browsers dispatch these events with themselves (UI Events, HTML), for those only declared in words. */
-const PLATFORM_FLAGS: Record<string, Partial<Flags>> = {
-  click: { bubbles: true, composed: true, cancelable: true },
-  input: { bubbles: true, composed: true },
-  change: { bubbles: true },
-  beforeinput: { bubbles: true, composed: true, cancelable: true },
-  submit: { bubbles: true, cancelable: true },
-  reset: { bubbles: true, cancelable: true },
-  select: { bubbles: true },
-  focusin: { bubbles: true, composed: true },
-  focusout: { bubbles: true, composed: true },
-  focus: { composed: true },
-  blur: { composed: true },
-};
+import { typeOf } from './types.js';
+import { typeOfValue } from './values.js';
 
 /** The events that the body of a class dispatches, by itself or through methods and functions it calls. */
 export function dispatchedEvents(context: LayerContext): ContractEvent[] {
@@ -279,101 +263,4 @@ function functionCalled(callee: Ast.Node, call: Ast.CallExpression, scope: Scope
     return null;
   const found = scope.graph.find(callee.name, scope.module);
   return found && functionOf(found);
-}
-
-/** The events that the doc comment of a class declares with `@fires` or `@event`. */
-export function declaredEvents(doc: Doc, layer: Layer, graph: ModuleGraph): ContractEvent[] {
-  return doc.tags
-    .filter((tag) => tag.tag === 'fires' || tag.tag === 'event' || tag.tag === 'emits')
-    .flatMap((tag) => {
-      const { name, description } = namedTag(tag);
-      if (!name) return [];
-      const said = typeFromDoc(tag.type, layer.module, graph);
-      return [
-        {
-          name,
-          ...said,
-          bubbles: false,
-          composed: false,
-          cancelable: false,
-          ...PLATFORM_FLAGS[name],
-          ...flagsInWords(description ?? ''),
-          origin: 'element' as const,
-          declared: true,
-          dispatched: false,
-          ...(description ? { description } : {}),
-          at: placeIn(layer.module, tag),
-        },
-      ];
-    });
-}
-
-function typeFromDoc(
-  type: string | null,
-  module: Module,
-  graph: ModuleGraph,
-): { detail: TypeInfo; eventType: string } {
-  if (!type) return { detail: NO_TYPE, eventType: 'CustomEvent' };
-  const generic = /^CustomEvent\s*<([\s\S]+)>$/.exec(type);
-  if (generic?.[1]) return { detail: typeOfText(generic[1], module, graph), eventType: 'CustomEvent' };
-  if (/^\w*Event$/.test(type))
-    return { detail: type === 'CustomEvent' ? NO_TYPE : NO_DETAIL, eventType: type };
-  return { detail: typeOfText(type, module, graph), eventType: 'CustomEvent' };
-}
-
-function flagsInWords(words: string): Partial<Flags> {
-  return {
-    ...(/\bbubbles\b/i.test(words) ? { bubbles: !/\b(not|never) bubbles?\b/i.test(words) } : {}),
-    ...(/\bcomposed\b/i.test(words) ? { composed: !/\bnot composed\b/i.test(words) } : {}),
-    ...(/\bcancell?able\b/i.test(words) ? { cancelable: !/\bnot cancell?able\b/i.test(words) } : {}),
-  };
-}
-
-/** The event types that interfaces named `...EventMap` give by event name, in a module and its global blocks. */
-export function eventMapTypes(
-  module: Module,
-  graph: ModuleGraph,
-): Map<string, Pick<ContractEvent, 'detail' | 'eventType' | 'description'>> {
-  const types = new Map<string, Pick<ContractEvent, 'detail' | 'eventType' | 'description'>>();
-  if (!module.source.includes('EventMap')) return types;
-  walk(module.program, (node) => {
-    if (node.type !== 'TSInterfaceDeclaration' || !node.id.name.endsWith('EventMap')) {
-      return node.type === 'Program' || node.type.startsWith('Export') || node.type.startsWith('TSModule');
-    }
-    for (const member of node.body.body) {
-      if (member.type !== 'TSPropertySignature' || !member.typeAnnotation) continue;
-      const name =
-        member.key.type === 'Literal'
-          ? String(member.key.value)
-          : member.key.type === 'Identifier'
-            ? member.key.name
-            : null;
-      const type = member.typeAnnotation.typeAnnotation;
-      if (name === null || type.type !== 'TSTypeReference' || type.typeName.type !== 'Identifier') continue;
-      const [argument] = type.typeArguments?.params ?? [];
-      const { description } = docOf(member, module);
-      types.set(name, {
-        ...(description ? { description } : {}),
-        eventType: type.typeName.name,
-        detail: argument
-          ? typeOf(argument, module, graph)
-          : type.typeName.name === 'CustomEvent'
-            ? NO_TYPE
-            : NO_DETAIL,
-      });
-    }
-    return false;
-  });
-  return types;
-}
-
-/** Doc comment of a class: on the class itself, or on the declaration it is the value of. */
-export function classDoc(layer: Layer): Doc {
-  const own = docOf(layer.node, layer.module);
-  if (own.description || own.tags.length > 0) return own;
-  for (const statement of layer.module.program.body) {
-    if (statement.start <= layer.node.start && layer.node.end <= statement.end)
-      return docOf(statement, layer.module);
-  }
-  return own;
 }

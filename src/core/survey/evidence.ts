@@ -5,7 +5,7 @@ import type { ClassChain, Layer } from './classes.js';
 import { scopeOf } from './classes.js';
 import type { Doc } from './docs.js';
 import { docOf } from './docs.js';
-import type { Scope } from './fold.js';
+import type { Scope } from './functions.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 

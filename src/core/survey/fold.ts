@@ -4,49 +4,12 @@
  * classes and a few pure methods over them are followed.
  */
 
-import type { Found, Module, ModuleGraph } from './modules.js';
-import { declarationsIn } from './modules.js';
+import type { Folded } from './folded.js';
+import { asString, asStrings, isFoldedObject, isObjectLike, isReference, UNKNOWN } from './folded.js';
+import type { Scope } from './functions.js';
+import { bindParameters, functionOf, returned, staticValue } from './functions.js';
+import type { Found, Module } from './modules.js';
 import type { Ast } from './parse.js';
-
-/** What cannot be told from the source. */
-export const UNKNOWN: unique symbol = Symbol('unknown');
-
-export type Folded =
-  | string
-  | number
-  | boolean
-  | null
-  | undefined
-  | typeof UNKNOWN
-  | Folded[]
-  | FoldedObject
-  | Reference;
-
-/** An object whose values may be folded. */
-export interface FoldedObject {
-  object: Map<string, Folded>;
-}
-
-/** A name that stands for no constant: a class, a function, a global such as `Number`. */
-export interface Reference {
-  reference: string;
-}
-
-/** Where an expression is folded: its module, and what the names of an enclosing function are bound to. */
-export interface Scope {
-  graph: ModuleGraph;
-  module: Module;
-  bindings?: ReadonlyMap<string, Bound>;
-  /** The static members of the class the expression stands in, and of the class above it. */
-  own?: (name: string) => Folded;
-  above?: (name: string) => Folded;
-}
-
-/** An expression bound to a name, with the scope it was written in. */
-export interface Bound {
-  node: Ast.Node;
-  scope: Scope;
-}
 
 const DEEPEST = 40;
 
@@ -93,29 +56,6 @@ export function fold(node: Ast.Node, scope: Scope, depth = 0): Folded {
     default:
       return UNKNOWN;
   }
-}
-
-/** The value as a string, or null. */
-export function asString(value: Folded): string | null {
-  return typeof value === 'string' ? value : null;
-}
-
-/** The strings of a folded array, or null when it is no array or holds anything else. */
-export function asStrings(value: Folded): string[] | null {
-  if (!Array.isArray(value)) return null;
-  return value.every((one) => typeof one === 'string') ? (value as string[]) : null;
-}
-
-export function isFoldedObject(value: Folded): value is FoldedObject {
-  return typeof value === 'object' && value !== null && 'object' in value;
-}
-
-export function isReference(value: Folded): value is Reference {
-  return typeof value === 'object' && value !== null && 'reference' in value;
-}
-
-function isObjectLike(value: Folded): boolean {
-  return typeof value === 'object' && value !== null;
 }
 
 function foldTemplate(node: Ast.TemplateLiteral, inner: (node: Ast.Node) => Folded): Folded {
@@ -275,27 +215,6 @@ function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number)
   return value ? fold(value, { graph: scope.graph, module: found.module }, depth + 1) : null;
 }
 
-/** The expression that a static field or getter of a class gives, or null. */
-export function staticValue(node: Ast.Class, name: string): Ast.Expression | null {
-  for (const member of node.body.body) {
-    if (!('static' in member) || !member.static || !('key' in member)) continue;
-    if (member.key.type !== 'Identifier' || member.key.name !== name) continue;
-    if (member.type === 'PropertyDefinition' || member.type === 'AccessorProperty') return member.value;
-    if (member.type === 'MethodDefinition' && member.kind === 'get') return returned(member.value);
-  }
-  return null;
-}
-
-/** The expression a function returns last, or null. */
-export function returned(node: Ast.Function | Ast.ArrowFunctionExpression): Ast.Expression | null {
-  if (!node.body) return null;
-  if (node.body.type !== 'BlockStatement') return node.body as Ast.Expression;
-  for (const statement of [...node.body.body].reverse()) {
-    if (statement.type === 'ReturnStatement') return statement.argument;
-  }
-  return null;
-}
-
 function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded {
   const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
   const [first] = node.arguments;
@@ -391,62 +310,4 @@ function foldFunction(
   const body = returned(node);
   if (!body) return UNKNOWN;
   return fold(body, { graph: scope.graph, module, bindings: bindParameters(node, args, scope) }, depth + 1);
-}
-
-/** The names inside a function that is called with these arguments: parameters and local constants. */
-export function bindParameters(
-  node: Ast.Function | Ast.ArrowFunctionExpression,
-  args: readonly Ast.Argument[],
-  caller: Scope,
-): Map<string, Bound> {
-  const bindings = new Map<string, Bound>();
-  for (const [index, parameter] of node.params.entries()) {
-    const name = parameter.type === 'AssignmentPattern' ? parameter.left : parameter;
-    if (name.type !== 'Identifier') continue;
-    const argument = args[index];
-    if (argument) bindings.set(name.name, { node: argument, scope: caller });
-    else if (parameter.type === 'AssignmentPattern') {
-      bindings.set(name.name, { node: parameter.right, scope: caller });
-    }
-  }
-  return bindings;
-}
-
-/** The function a declaration stands for, looking through a call that wraps one (`once(() => ...)`). */
-export function functionOf(
-  found: Found,
-): { node: Ast.Function | Ast.ArrowFunctionExpression; module: Module } | null {
-  const { declaration, module } = found;
-  if (declaration.kind === 'function') return { node: declaration.node, module };
-  if (declaration.kind !== 'variable' || !declaration.init) return null;
-  const node = unwrap(declaration.init);
-  if (node.type === 'ArrowFunctionExpression' || node.type === 'FunctionExpression') return { node, module };
-  if (node.type !== 'CallExpression') return null;
-  for (const argument of node.arguments) {
-    const wrapped = unwrap(argument);
-    if (wrapped.type === 'ArrowFunctionExpression' || wrapped.type === 'FunctionExpression') {
-      return { node: wrapped, module };
-    }
-  }
-  return null;
-}
-
-/** The expression under type assertions and parentheses. */
-export function unwrap(node: Ast.Node): Ast.Node {
-  switch (node.type) {
-    case 'TSAsExpression':
-    case 'TSSatisfiesExpression':
-    case 'TSNonNullExpression':
-    case 'TSTypeAssertion':
-    case 'ParenthesizedExpression':
-      return unwrap(node.expression);
-    default:
-      return node;
-  }
-}
-
-/** The declarations made by the statements of a function body, by name. */
-export function localDeclarations(node: Ast.Function | Ast.ArrowFunctionExpression) {
-  const body = node.body?.type === 'BlockStatement' ? node.body.body : [];
-  return new Map(body.flatMap((statement) => declarationsIn(statement)));
 }

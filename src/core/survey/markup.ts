@@ -3,7 +3,8 @@
 import type { ContractNamed } from '../contract/types.js';
 import { placeIn } from './evidence.js';
 import { within } from './find.js';
-import { asString, fold } from './fold.js';
+import { fold } from './fold.js';
+import { asString } from './folded.js';
 import type { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import type { Piece, Reach } from './reach.js';

@@ -3,8 +3,10 @@
 import type { Registration } from '../contract/types.js';
 import { isClass } from './classes.js';
 import { classAround, functionsAround, within } from './find.js';
-import type { Scope } from './fold.js';
-import { asString, fold, isFoldedObject, unwrap } from './fold.js';
+import { fold } from './fold.js';
+import { asString, isFoldedObject } from './folded.js';
+import type { Scope } from './functions.js';
+import { unwrap } from './functions.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 

@@ -7,8 +7,9 @@
 import { isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
 import { within } from '../find.js';
-import type { Folded } from '../fold.js';
-import { asString, fold, isFoldedObject, keyName } from '../fold.js';
+import { fold, keyName } from '../fold.js';
+import type { Folded } from '../folded.js';
+import { asString, isFoldedObject } from '../folded.js';
 import type { Ast } from '../parse.js';
 import { memberType } from './members.js';
 import { readOptions } from './options.js';

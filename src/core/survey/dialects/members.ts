@@ -5,10 +5,12 @@ import { isFunction } from '../classes.js';
 import type { Doc } from '../docs.js';
 import { docOf, isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
-import { fold, keyName, staticValue } from '../fold.js';
+import { fold, keyName } from '../fold.js';
+import { staticValue } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';
-import { NO_TYPE, typeOf, typeOfText, typeOfValue } from '../types.js';
+import { NO_TYPE, typeOf, typeOfText } from '../types.js';
+import { typeOfValue } from '../values.js';
 
 /** Called by the browser (HTML, custom element reactions) or, by wide convention, by an element's base class. */
 const LIFECYCLE = new Set(

@@ -7,7 +7,9 @@ import type { AttributeReader, ContractNote } from '../../contract/types.js';
 import { isFunction } from '../classes.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence.js';
 import { within } from '../find.js';
-import { asString, asStrings, fold, isFoldedObject, keyName, staticValue, UNKNOWN } from '../fold.js';
+import { fold, keyName } from '../fold.js';
+import { asString, asStrings, isFoldedObject, UNKNOWN } from '../folded.js';
+import { staticValue } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';
 

@@ -2,8 +2,8 @@
 
 import type { AttributeReader, TypeInfo } from '../../contract/types.js';
 import type { AttributeEvidence } from '../evidence.js';
-import type { Folded, FoldedObject } from '../fold.js';
-import { isFoldedObject, isReference } from '../fold.js';
+import type { Folded, FoldedObject } from '../folded.js';
+import { isFoldedObject, isReference } from '../folded.js';
 import { keyword } from '../types.js';
 
 const READERS: Record<string, AttributeReader> = {

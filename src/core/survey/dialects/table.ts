@@ -2,7 +2,8 @@
 
 import { wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
-import { fold, keyName, staticValue, unwrap } from '../fold.js';
+import { fold, keyName } from '../fold.js';
+import { staticValue, unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { typeOfText } from '../types.js';
 import { readOptions } from './options.js';

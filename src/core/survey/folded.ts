@@ -1,0 +1,48 @@
+/** What folding gives: constants, arrays and objects of them, references to what is no constant. */
+
+/** What cannot be told from the source. */
+export const UNKNOWN: unique symbol = Symbol('unknown');
+
+export type Folded =
+  | string
+  | number
+  | boolean
+  | null
+  | undefined
+  | typeof UNKNOWN
+  | Folded[]
+  | FoldedObject
+  | Reference;
+
+/** An object whose values may be folded. */
+export interface FoldedObject {
+  object: Map<string, Folded>;
+}
+
+/** A name that stands for no constant: a class, a function, a global such as `Number`. */
+export interface Reference {
+  reference: string;
+}
+
+/** The value as a string, or null. */
+export function asString(value: Folded): string | null {
+  return typeof value === 'string' ? value : null;
+}
+
+/** The strings of a folded array, or null when it is no array or holds anything else. */
+export function asStrings(value: Folded): string[] | null {
+  if (!Array.isArray(value)) return null;
+  return value.every((one) => typeof one === 'string') ? (value as string[]) : null;
+}
+
+export function isFoldedObject(value: Folded): value is FoldedObject {
+  return typeof value === 'object' && value !== null && 'object' in value;
+}
+
+export function isReference(value: Folded): value is Reference {
+  return typeof value === 'object' && value !== null && 'reference' in value;
+}
+
+export function isObjectLike(value: Folded): boolean {
+  return typeof value === 'object' && value !== null;
+}
