@@ -35,10 +35,9 @@ export function writeText(path: string, text: string): void {
   }
 }
 
-/** Does `path` stand inside `folder` (or is it the folder itself)? Both absolute. */
+/** Does `path` stand inside `folder` (or is it the folder itself)? Both absolute, without dots in them. */
 export function isInside(path: string, folder: string): boolean {
-  const way = relative(folder, path);
-  return way === '' || (!way.startsWith(`..${sep}`) && way !== '..' && resolve(folder, way) === path);
+  return path === folder || path.startsWith(folder.endsWith(sep) ? folder : folder + sep);
 }
 
 /** A path for messages: relative to `from` where it stands inside it, with forward slashes. */

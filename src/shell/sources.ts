@@ -118,7 +118,8 @@ function openFiles(source: string, paths: string[], cwd: string, folder?: string
         read: cachedReader(),
         resolve: resolver(),
         label: (path) => (isInside(path, root) ? shown(path, root) : shownPath(path, cwd)),
-        isOwn: (path) => isInside(path, root) && !relative(root, path).split(sep).includes('node_modules'),
+        isOwn: (path) =>
+          isInside(path, root) && !path.slice(root.length).includes(`${sep}node_modules${sep}`),
       },
     },
   };

@@ -117,6 +117,9 @@ function bracedType(text: string): { type: string | null; after: string } {
   return { type: null, after: text };
 }
 
+/** Modifiers and a name fit in this many characters; more between comment and node is other code. */
+const FARTHEST = 200;
+
 function commentBefore(module: Module, start: number) {
   let low = 0;
   let high = module.comments.length - 1;
@@ -130,6 +133,7 @@ function commentBefore(module: Module, start: number) {
     } else high = middle - 1;
   }
   if (found?.type !== 'Block') return null;
+  if (start - found.end > FARTHEST) return null;
   const between = module.source.slice(found.end, start);
   return /^\s*(?:(?:export|default|abstract|declare|const|let|var)\s+|[\w$]+\s*=\s*)*$/.test(between)
     ? found

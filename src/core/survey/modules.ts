@@ -49,10 +49,17 @@ export interface Found {
   declaration: Declaration;
 }
 
+/** What looking at a text tells, before it is parsed. */
+export type Look = { kind: 'sheet'; text: string; label: string } | { kind: 'nothing' } | { kind: 'code' };
+
+const NOTHING: Look = { kind: 'nothing' };
+const CODE: Look = { kind: 'code' };
+
 /** The modules reached so far, each read and parsed once. */
 export class ModuleGraph {
   readonly #reader: ModuleReader;
   readonly #modules = new Map<string, Module | null>();
+  readonly #looks = new Map<string, Look>();
 
   constructor(reader: ModuleReader) {
     this.#reader = reader;
@@ -62,7 +69,7 @@ export class ModuleGraph {
   load(path: string): Module | null {
     const known = this.#modules.get(path);
     if (known !== undefined) return known;
-    const source = this.#reader.read(path);
+    const source = isScript(path) ? this.#reader.read(path) : null;
     const module = source === null ? null : readModule(path, this.#reader.label(path), source);
     this.#modules.set(path, module);
     return module;
@@ -116,17 +123,29 @@ export class ModuleGraph {
   }
 
   /**
-   * The module an imported name comes from, when its text is only style sheets or constants: it is not worth
-   * parsing, because all it can add to a component stands in its text.
+   * What a look at the text of an unparsed module behind an imported name tells. `sheet`: only style sheets or
+   * constants, so all it can add to a component stands in its text. `nothing`: neither markup nor styles, or a
+   * module of another package. `code`: anything else, worth parsing.
    */
-  sheetBehind(name: string, module: Module): { text: string; label: string } | null {
+  lookBehind(name: string, module: Module): Look {
     const declaration = module.declarations.get(name);
-    if (declaration?.kind !== 'import') return null;
+    if (declaration?.kind !== 'import') return CODE;
     const path = this.#reader.resolve(declaration.specifier, module.path);
-    if (path === null || this.#modules.has(path) || !this.#reader.isOwn(path)) return null;
+    if (path === null || !this.#reader.isOwn(path)) return NOTHING;
+    const known = this.#looks.get(path) ?? this.#look(path);
+    this.#looks.set(path, known);
+    return known;
+  }
+
+  #look(path: string): Look {
     const text = this.#reader.read(path);
-    if (text === null || !/\bcss\s*`/.test(text) || /\bclass\s|=>|\bfunction\b/.test(text)) return null;
-    return { text, label: this.#reader.label(path) };
+    if (text === null) return NOTHING;
+    if (/\.(css|scss|less)$/.test(path)) return { kind: 'sheet', text, label: this.#reader.label(path) };
+    const isCode = /\bclass\s|=>|\bfunction\b/.test(text);
+    if (!isCode && /\bcss\s*`/.test(text)) return { kind: 'sheet', text, label: this.#reader.label(path) };
+    const mayHold =
+      /<slot|\bpart\b|var\(|:state\(|\bstates\b|--/.test(text) || /\bexport\b[^;]*\bfrom\b/.test(text);
+    return mayHold ? CODE : NOTHING;
   }
 
   /** The name under which a module exports one of its own top-level names, or null. */
@@ -140,6 +159,11 @@ export class ModuleGraph {
 
 /** The name a default export without a name of its own is declared under. */
 export const DEFAULT_EXPORT = '*default*';
+
+/** Style sheets, JSON and pictures can be imported, too, with a bundler; they declare nothing. */
+function isScript(path: string): boolean {
+  return !/\.(css|scss|less|json|svg|png|html)$/.test(path);
+}
 
 function readModule(path: string, label: string, source: string): Module {
   const { program, comments, errors } = parseModule(path, source);

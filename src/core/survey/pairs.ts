@@ -21,19 +21,21 @@ export function pairsOf(
   events: readonly ContractEvent[],
 ): ContractPair[] {
   const pairs: ContractPair[] = [];
+  const byName = new Map(events.map((event) => [camelCase(event.name), event]));
   for (const property of properties.filter((one) => !one.readonly)) {
     const platform = PLATFORM_PAIRS.find(([name]) => name === property.name)?.[1] ?? [];
     const event =
       platform.map((name) => events.find((one) => one.name === name)).find((one) => one !== undefined) ??
-      events.find((one) => changeNames(property.name).includes(camelCase(one.name)));
+      changeNames(property.name)
+        .map((name) => byName.get(name))
+        .find((one) => one !== undefined);
     if (event) pairs.push({ property: property.name, event: event.name, path: pathOf(property, event) });
   }
   return pairs;
 }
 
 function changeNames(property: string): string[] {
-  const name = camelCase(property);
-  return [`${name}Change`, `${name}Changed`, `${name}Input`];
+  return [`${property}Change`, `${property}Changed`, `${property}Input`];
 }
 
 function pathOf(property: ContractProperty, event: ContractEvent): string {

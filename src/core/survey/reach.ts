@@ -36,11 +36,9 @@ export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
     const piece = pieces[index];
     if (!piece) break;
     for (const name of namesIn(piece)) {
-      const sheet = graph.sheetBehind(name, piece.module);
-      if (sheet) {
-        sheets.set(sheet.label, sheet);
-        continue;
-      }
+      const look = graph.lookBehind(name, piece.module);
+      if (look.kind === 'sheet') sheets.set(look.label, look);
+      if (look.kind !== 'code') continue;
       const found = graph.find(name, piece.module);
       if (!found || !graph.isOwn(found.module)) continue;
       const { declaration } = found;

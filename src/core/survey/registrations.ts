@@ -44,9 +44,16 @@ const RESERVED_NAMES = new Set([
   'missing-glyph',
 ]);
 
-/** Can a text hold a registration at all? Looked at before anything is parsed. */
+/**
+ * Can a text hold a registration at all? Looked at before anything is parsed: a registry, a call of a defining
+ * helper, a decorator that is given a tag, or what a compiler makes of one (`[decorator('a-b')], TheClass`).
+ */
 export function mayRegister(source: string): boolean {
-  return /customElements|\b(?:define|register)\w*\s*\(|(["'`])[a-z][\w.]*-[\w.-]*\1\s*[),}]/.test(source);
+  return (
+    /\bcustomElements\b|\b(?:define|register)\w*\s*\(\s*[^\s)]/.test(source) ||
+    /@[\w.]+\(\s*(?:["'`][a-z]|\{[^}]*["'`][a-z][\w.]*-)/.test(source) ||
+    /\(\s*(?:["'`][a-z][\w.$-]*["'`]|\w+)\s*\)\s*(?:,[^\]]{0,200})?\]\s*,\s*\w+\s*\)/.test(source)
+  );
 }
 
 /** The registrations in one module, in source order. */
