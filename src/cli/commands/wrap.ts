@@ -55,8 +55,14 @@ export const wrap: CommandSpec = {
         })),
         files: written,
       });
-    } else
+    } else {
       call.screen.out(...wrapView(plan, written, host.label, String(call.options.out ?? ''), call.screen));
+      call.screen.next(
+        written.length > 0
+          ? `import from ${call.options.out}/index.js where ${host.label} code used the tags`
+          : 'suvet check looks for mistakes in host code',
+      );
+    }
     const kept = written.some((one) => one.what === 'kept');
     return kept ? 1 : 0;
   },

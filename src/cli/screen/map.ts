@@ -11,7 +11,7 @@ export function mapView(
   from: Contract['package'],
   screen: Screen,
 ): string[] {
-  return hosts.flatMap((host) => hostView(host, from, screen));
+  return hosts.flatMap((host, index) => [...(index > 0 ? [''] : []), ...hostView(host, from, screen)]);
 }
 
 /** Conditions stand once, at the end; items carry their numbers. */
@@ -54,7 +54,6 @@ function hostView(host: HostCrossings, from: Contract['package'], screen: Screen
   lines.push(
     `${count(host.components.length, 'component')}, ${count(items.length, 'item')}: ${totals(items)}`,
   );
-  lines.push('');
   return lines;
 }
 

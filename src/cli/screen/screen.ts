@@ -54,7 +54,7 @@ export class Screen {
   /** Colour only repeats what the word says. */
   outcome(word: Outcome | string): string {
     const { green, cyan, yellow, red } = this.#colors;
-    const paint = { plain: green, marked: cyan, bridge: yellow, broken: red }[word];
+    const paint = { plain: green, marked: cyan, bridge: yellow, broken: red }[word.trim()];
     return paint ? paint(word) : word;
   }
 
