@@ -10,6 +10,7 @@ import type {
 import type { ClassChain, Layer } from './classes.js';
 import { bindingsKey } from './classes.js';
 import { classDoc, declaredEvents, eventMapTypes } from './declared-events.js';
+import { withDeclarations } from './declared-members.js';
 import { DIALECTS } from './dialects/index.js';
 import type { Doc } from './docs.js';
 import { namedTag, textOf, wordsOf } from './docs.js';
@@ -102,11 +103,16 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
   const before = known.get(key);
   if (before) return before;
   const context = contextOf(layer, chain, graph);
-  const doc = classDoc(layer);
+  const doc = classDoc(layer, context.declared);
+  const found = withDeclarations(
+    DIALECTS.map((dialect) => dialect.read(context)),
+    context,
+  );
+  const sent = found.flatMap((one) => one.events ?? []);
   const read: Read = {
-    found: DIALECTS.map((dialect) => dialect.read(context)),
+    found,
     doc,
-    events: layer.own ? [...dispatchedEvents(context), ...declaredEvents(doc, layer, graph)] : [],
+    events: layer.own ? [...sent, ...dispatchedEvents(context), ...declaredEvents(doc, layer, graph)] : sent,
     eventTypes: layer.own ? mapTypes(layer, graph) : new Map(),
     markup: layer.own ? markupIn(reachOf(layer, graph), graph) : null,
   };

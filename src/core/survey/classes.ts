@@ -1,10 +1,11 @@
 /** Class chains: a component's class, the mixins applied to it and the classes above it, down to the platform. */
 
-import { fold } from './fold.js';
+import { fold, foldStaticMember } from './fold.js';
+import type { Folded } from './folded.js';
 import { UNKNOWN } from './folded.js';
-import type { Bound, Scope } from './functions.js';
-import { bindParameters, functionOf, localDeclarations, staticValue, unwrap } from './functions.js';
-import type { Module, ModuleGraph } from './modules.js';
+import type { Bound, FunctionNode, Scope } from './functions.js';
+import { bindParameters, callableOf, isFunction, localDeclarations, unwrap } from './functions.js';
+import type { Found, Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 
@@ -18,6 +19,10 @@ export interface Layer {
   name: string | null;
   /** Written in the surveyed material, as against a package it depends on. */
   own: boolean;
+  /** The table of members that a compiler keeps apart from the class. */
+  members?: { node: Ast.Node; scope: Scope };
+  /** The call that makes the element, where no class is written. */
+  built?: { node: Ast.Node; scope: Scope };
 }
 
 export interface ClassChain {
@@ -35,28 +40,32 @@ interface Step {
   name: string | null;
 }
 
-const LONGEST = 64;
+const LONGEST = 400;
 
-/** Follows the `extends` clauses from a class. Cycles and overlong chains end as lost. */
+/**
+ * Follows the `extends` clauses from a class. A mixin that is applied again with the same options adds nothing.
+ * Cycles and overlong chains end as lost.
+ */
 export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
   const layers: Layer[] = [];
-  const seen = new Set<string>();
+  const applied = new Set<string>();
   let step: Step = start;
-  while (layers.length < LONGEST) {
+  for (let count = 0; count < LONGEST; count += 1) {
     const resolved = resolveClass(step, graph);
     if ('platform' in resolved) return { layers, platform: resolved.platform, lost: null };
     if ('lost' in resolved) return { layers, platform: null, lost: resolved.lost };
     const { node, scope, name } = resolved;
-    const key = `${scope.module.path}:${node.start}:${bindingsKey(scope.bindings)}`;
-    if (seen.has(key)) return { layers, platform: null, lost: { module: scope.module, node } };
-    seen.add(key);
-    layers.push({
-      node,
-      module: scope.module,
-      bindings: scope.bindings ?? new Map(),
-      name: node.id?.name ?? name,
-      own: graph.isOwn(scope.module),
-    });
+    const own = `${scope.module.path}:${node.start}:${writtenKey(scope.bindings)}`;
+    if (!applied.has(own)) {
+      layers.push({
+        node,
+        module: scope.module,
+        bindings: scope.bindings ?? new Map(),
+        name: node.id?.name ?? name,
+        own: graph.isOwn(scope.module),
+      });
+    }
+    applied.add(own);
     if (!node.superClass) return { layers, platform: null, lost: null };
     step = { node: node.superClass, scope, name: null };
   }
@@ -118,13 +127,15 @@ function followName(name: string, scope: Scope, graph: ModuleGraph): Step | { pl
   const bound = scope.bindings?.get(name);
   if (bound) return { node: bound.node, scope: bound.scope, name };
   const found = graph.find(name, scope.module);
-  if (!found) return platformClass(name, scope);
+  return found ? stepInto(found, graph) : platformClass(name, scope);
+}
+
+function stepInto(found: Found, graph: ModuleGraph): Step | null {
   const inner: Scope = { graph, module: found.module };
   if (found.declaration.kind === 'class')
     return { node: found.declaration.node, scope: inner, name: found.name };
-  if (found.declaration.kind === 'variable' && found.declaration.init) {
+  if (found.declaration.kind === 'variable' && found.declaration.init)
     return { node: found.declaration.init, scope: inner, name: found.name };
-  }
   return null;
 }
 
@@ -137,73 +148,172 @@ function platformClass(name: string, scope: Scope): { platform: string } | null 
 function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGraph) {
   if (node.object.type !== 'Identifier' || node.property.type !== 'Identifier' || node.computed) return null;
   const { name: holder } = node.object;
-  const declaration = scope.module.declarations.get(holder);
-  if (declaration?.kind === 'namespace') {
-    const target = graph.resolve(declaration.specifier, scope.module);
-    const found = target && graph.findExport(node.property.name, target);
-    if (found?.declaration.kind !== 'class') return null;
-    return { node: found.declaration.node, scope: { graph, module: found.module }, name: found.name };
-  }
+  const found = graph.findMember(holder, node.property.name, scope.module);
+  if (found) return stepInto(found, graph);
   return /^(window|globalThis|self)$/.test(holder) ? platformClass(node.property.name, scope) : null;
 }
 
-/** A call in an extends clause: a mixin. Steps into the class that the called function makes. */
+/**
+ * A call in an extends clause: a mixin. Steps into the class that the called function makes. Where the function
+ * is out of reach, or does something else, the chain goes on with the class it was given, if there is one.
+ */
 function followCall(node: Ast.CallExpression, scope: Scope, graph: ModuleGraph): Step | null {
   const callee = unwrap(node.callee);
-  if (callee.type !== 'Identifier') return null;
-  const bound = scope.bindings?.get(callee.name);
-  const found = bound ? null : graph.find(callee.name, scope.module);
-  const made = bound
-    ? functionOf({
-        module: bound.scope.module,
-        name: callee.name,
-        declaration: { kind: 'variable', init: bound.node as Ast.Expression, type: null },
-      })
-    : found && functionOf(found);
-  if (!made) return null;
-  const bindings = bindParameters(made.node, node.arguments, scope);
-  const inner: Scope = { graph, module: made.module, bindings };
-  const result = classMadeBy(made.node, inner);
-  return result && { node: result, scope: inner, name: found?.name ?? callee.name };
+  const made = callableOf(callee, scope);
+  if (made) {
+    const bindings = new Map([
+      ...(made.scope.bindings ?? []),
+      ...bindParameters(made.node, node.arguments, scope),
+    ]);
+    const inner: Scope = { graph, module: made.scope.module, bindings };
+    const result = classMadeBy(made.node, inner);
+    if (result) return { node: result, scope: inner, name: calledName(callee) };
+  }
+  return givenClass(node, callee, scope, graph);
+}
+
+function calledName(node: Ast.Node): string | null {
+  if (node.type === 'Identifier') return node.name;
+  if (node.type === 'CallExpression') return calledName(unwrap(node.callee));
+  return node.type === 'MemberExpression' && node.property.type === 'Identifier' ? node.property.name : null;
+}
+
+/**
+ * The class among the arguments of a call, with the mixins among them applied to it, as helpers that put mixins
+ * together do: `compose(Base, One, Two)`, `compose(One, Two)(Base)`, `mix(Base).with(One, Two)`.
+ */
+function givenClass(
+  node: Ast.CallExpression,
+  callee: Ast.Node,
+  scope: Scope,
+  graph: ModuleGraph,
+): Step | null {
+  const earlier =
+    callee.type === 'CallExpression'
+      ? callee.arguments
+      : callee.type === 'MemberExpression' && callee.object.type === 'CallExpression'
+        ? callee.object.arguments
+        : [];
+  const given = [...earlier, ...node.arguments].filter((one) => one.type !== 'SpreadElement');
+  const base = given.find((one) => leadsToClass(one, scope, graph));
+  if (!base) return null;
+  const mixins = given.filter((one) => one !== base && isMixin(one, scope));
+  const [outermost] = mixins;
+  if (!outermost) return { node: base, scope, name: null };
+  const applied = mixins.reduceRight<Ast.Node>(
+    (inner, mixin) =>
+      ({
+        type: 'CallExpression',
+        callee: mixin,
+        arguments: [inner],
+        optional: false,
+        start: node.start,
+        end: node.end,
+      }) as unknown as Ast.Node,
+    base,
+  );
+  return { node: applied, scope, name: null };
+}
+
+function leadsToClass(node: Ast.Node, scope: Scope, graph: ModuleGraph): boolean {
+  const inner = unwrap(node);
+  if (isClass(inner)) return true;
+  if (inner.type === 'CallExpression') return inner.arguments.some((one) => leadsToClass(one, scope, graph));
+  if (inner.type !== 'Identifier' && inner.type !== 'MemberExpression') return false;
+  let step: Step | { platform: string } | null = followOnce(inner, scope, null, graph);
+  for (let count = 0; step && count < LONGEST; count += 1) {
+    if ('platform' in step || isClass(step.node)) return true;
+    const next = unwrap(step.node);
+    if (next.type === 'CallExpression') return leadsToClass(next, step.scope, graph);
+    step = followOnce(next, step.scope, null, graph);
+  }
+  return false;
+}
+
+function isMixin(node: Ast.Node, scope: Scope): boolean {
+  const made = callableOf(node, scope);
+  return made !== null && classMadeBy(made.node, { ...made.scope, bindings: new Map() }) !== null;
 }
 
 /** The class (or the expression for one) that a function returns, with the function's locals bound. */
-function classMadeBy(node: Ast.Function | Ast.ArrowFunctionExpression, scope: Scope): Ast.Node | null {
-  const locals = localDeclarations(node);
+function classMadeBy(node: FunctionNode, scope: Scope): Ast.Node | null {
   const bindings = scope.bindings as Map<string, Bound>;
-  for (const [name, declaration] of locals) {
+  for (const [name, declaration] of localDeclarations(node)) {
     if (declaration.kind === 'class') bindings.set(name, { node: declaration.node, scope });
     if (declaration.kind === 'variable' && declaration.init) {
       bindings.set(name, { node: declaration.init, scope });
     }
   }
-  if (node.body && node.body.type !== 'BlockStatement') return unwrap(node.body as Ast.Node);
-  let result: Ast.Node | null = null;
+  if (node.body && node.body.type !== 'BlockStatement') return classLike(node.body);
+  const results: Ast.Node[] = [];
   if (node.body) {
     walk(node.body, (inner) => {
-      if (inner.type === 'ReturnStatement' && inner.argument) result ??= unwrap(inner.argument);
+      if (inner.type === 'ReturnStatement' && inner.argument) {
+        const result = classLike(inner.argument);
+        if (result) results.push(result);
+      }
       return !isClass(inner) && !isFunction(inner);
     });
   }
-  return result;
+  // An early return of what was given (`if (isServer) return base`) is not what the mixin is for.
+  const parameters = new Set(node.params.flatMap((one) => (one.type === 'Identifier' ? [one.name] : [])));
+  const isGiven = (one: Ast.Node) => one.type === 'Identifier' && parameters.has(one.name);
+  return results.findLast((one) => !isGiven(one)) ?? results[0] ?? null;
+}
+
+function classLike(node: Ast.Node): Ast.Node | null {
+  const inner = unwrap(node);
+  const kinds = [
+    'ClassDeclaration',
+    'ClassExpression',
+    'Identifier',
+    'CallExpression',
+    'AssignmentExpression',
+    'SequenceExpression',
+    'ConditionalExpression',
+    'LogicalExpression',
+  ];
+  return kinds.includes(inner.type) ? inner : null;
+}
+
+/** The chain of an element that a call makes out of a description: one class, empty, in the place of the call. */
+export function chainOfBuilt(
+  call: Ast.Node,
+  scope: Scope,
+  name: string | null,
+  graph: ModuleGraph,
+): ClassChain {
+  const { start, end } = call;
+  const body = { type: 'ClassBody', body: [], start, end };
+  const node = { type: 'ClassExpression', id: null, superClass: null, decorators: [], body, start, end };
+  const layer: Layer = {
+    node: node as unknown as Ast.Class,
+    module: scope.module,
+    bindings: new Map(),
+    name,
+    own: graph.isOwn(scope.module),
+    built: { node: call, scope },
+  };
+  return { layers: [layer], platform: 'HTMLElement', lost: null };
 }
 
 /** The scope in which expressions inside a class of the chain are folded: knows `super.x` and `this.x`. */
 export function scopeOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): Scope {
   const index = chain.layers.indexOf(layer);
-  const staticFrom = (first: number, name: string) => {
+  const staticFrom = (first: number, name: string, depth: number): Folded => {
     for (const one of chain.layers.slice(first)) {
-      const value = staticValue(one.node, name);
-      if (value) return fold(value, scopeOf(one, chain, graph));
+      const value = foldStaticMember(one.node, name, scopeOf(one, chain, graph), depth + 1);
+      if (value !== undefined) return value;
     }
+    // Neither HTMLElement nor a class without a superclass has any such member.
     return chain.lost ? UNKNOWN : undefined;
   };
   return {
     graph,
     module: layer.module,
     bindings: layer.bindings,
-    above: (name) => staticFrom(index + 1, name),
-    own: (name) => staticFrom(index, name),
+    above: (name, depth) => staticFrom(index + 1, name, depth),
+    own: (name, depth) => staticFrom(index, name, depth),
   };
 }
 
@@ -211,12 +321,12 @@ export function isClass(node: Ast.Node): node is Ast.Class {
   return node.type === 'ClassDeclaration' || node.type === 'ClassExpression';
 }
 
-export function isFunction(node: Ast.Node): node is Ast.Function | Ast.ArrowFunctionExpression {
-  return (
-    node.type === 'FunctionDeclaration' ||
-    node.type === 'FunctionExpression' ||
-    node.type === 'ArrowFunctionExpression'
-  );
+/** Tells apart a mixin that is given other options: by the values written out in its call. */
+function writtenKey(bindings: ReadonlyMap<string, Bound> | undefined): string {
+  return [...(bindings ?? [])]
+    .filter(([, { node }]) => node.type === 'Literal' || node.type === 'ObjectExpression')
+    .map(([name, { node, scope }]) => `${name}@${scope.module.path}:${node.start}`)
+    .join();
 }
 
 /** Tells apart the same class made with other arguments of its mixin. */

@@ -3,9 +3,10 @@
 import type { ContractEvent, TypeInfo } from '../contract/types.js';
 import type { Layer } from './classes.js';
 import type { Doc } from './docs.js';
-import { docOf, namedTag } from './docs.js';
+import { docOf, namedTag, parseDoc } from './docs.js';
 import { placeIn } from './evidence.js';
 import type { Module, ModuleGraph } from './modules.js';
+import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 import { NO_TYPE, typeOf, typeOfText } from './types.js';
 
@@ -24,10 +25,15 @@ const PLATFORM_FLAGS: Record<string, Partial<Flags>> = {
   blur: { composed: true },
 };
 
+/** Is it an event that browsers dispatch on controls themselves? */
+export function isPlatformEvent(name: string): boolean {
+  return Object.hasOwn(PLATFORM_FLAGS, name);
+}
+
 /** The events that the doc comment of a class declares with `@fires` or `@event`. */
 export function declaredEvents(doc: Doc, layer: Layer, graph: ModuleGraph): ContractEvent[] {
   return doc.tags
-    .filter((tag) => tag.tag === 'fires' || tag.tag === 'event' || tag.tag === 'emits')
+    .filter((tag) => EVENT_TAGS.includes(tag.tag))
     .flatMap((tag) => {
       const { name, description } = namedTag(tag);
       if (!name) return [];
@@ -110,8 +116,48 @@ export function eventMapTypes(
   return types;
 }
 
-/** Doc comment of a class: on the class itself, or on the declaration it is the value of. */
-export function classDoc(layer: Layer): Doc {
+/**
+ * Doc comment of a class: on the class itself, or on the declaration it is the value of, with what the type
+ * declarations beside it say, and the events that comments inside the class declare.
+ */
+export function classDoc(layer: Layer, declared: { module: Module; node: Ast.Class | null } | null): Doc {
+  const own = ownDoc(layer);
+  const beside = declared?.node ? docOf(declared.node, declared.module) : null;
+  const inside = tagsInside(layer, own);
+  const said = new Set(own.tags.map((tag) => `${tag.tag} ${tag.text}`));
+  return {
+    description: own.description || beside?.description || '',
+    tags: [
+      ...own.tags,
+      ...(beside?.tags ?? [])
+        .filter((tag) => !said.has(`${tag.tag} ${tag.text}`))
+        .map((tag) => ({ ...tag, start: layer.node.start })),
+      ...inside,
+    ],
+  };
+}
+
+/** Tags that comments inside the class body hold for it as a whole. */
+function tagsInside({ module, node }: Layer, own: Doc): Doc['tags'] {
+  const said = new Set(own.tags.map((tag) => tag.start));
+  return module.comments
+    .filter((one) => one.start > node.body.start && one.end < node.body.end && one.type === 'Block')
+    .filter((one) => /@(?:fires|event|emits)\b/.test(one.value))
+    .flatMap((one) => {
+      const doc = parseDoc(one.value.replace(/^\*/, ''), one.start);
+      return doc.tags
+        .filter((tag) => EVENT_TAGS.includes(tag.tag) && !said.has(tag.start))
+        .map((tag) =>
+          doc.description && !/\s/.test(tag.text)
+            ? { ...tag, text: `${tag.text} - ${doc.description}` }
+            : tag,
+        );
+    });
+}
+
+const EVENT_TAGS = ['fires', 'event', 'emits'];
+
+function ownDoc(layer: Layer): Doc {
   const own = docOf(layer.node, layer.module);
   if (own.description || own.tags.length > 0) return own;
   for (const statement of layer.module.program.body) {

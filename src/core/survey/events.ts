@@ -1,253 +1,299 @@
-/** Events: every place that dispatches one, the helpers that do, and what doc comments and type maps declare. */
+/** Events: every place that dispatches one for a component, in its class and in the code that works for it. */
 
-import type { ContractEvent, TypeInfo } from '../contract/types.js';
+import type { ContractEvent } from '../contract/types.js';
 import type { Layer } from './classes.js';
-import { isFunction } from './classes.js';
-import type { Flags } from './declared-events.js';
-import { NO_DETAIL } from './declared-events.js';
+import { isPlatformEvent, NO_DETAIL } from './declared-events.js';
 import type { LayerContext } from './evidence.js';
 import { placeIn } from './evidence.js';
 import { functionsAround, within } from './find.js';
 import { fold } from './fold.js';
-import type { Folded } from './folded.js';
-import { asString, isFoldedObject } from './folded.js';
-import type { Scope } from './functions.js';
-import { bindParameters, functionOf, unwrap } from './functions.js';
+import { asString } from './folded.js';
+import type { Callable, FunctionNode, Scope } from './functions.js';
+import { bindParameters, callableOf, isFunction, unwrap, withLocals } from './functions.js';
+import { madeEvents } from './made-event.js';
 import type { Module } from './modules.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
-import { typeOf } from './types.js';
-import { typeOfValue } from './values.js';
+import { reachOf } from './reach.js';
+import { NO_TYPE } from './types.js';
 
-/** The events that the body of a class dispatches, by itself or through methods and functions it calls. */
+const DEEPEST = 4;
+
+/**
+ * The events that a class dispatches: by itself, through methods and functions it calls, through functions that
+ * compilers moved out of it, and through objects it hands itself to.
+ */
 export function dispatchedEvents(context: LayerContext): ContractEvent[] {
-  const events: ContractEvent[] = [];
-  const { module, node: classNode } = context.layer;
-  for (const node of within('call', classNode.body, module.program)) {
-    const around = functionsAround(node, module.program);
-    const site = dispatchSite(node, around);
-    const event = site && eventAt(site, context.scope, module, around);
-    if (event) events.push(event);
-    else events.push(...helperCall(node, context, module, around));
+  const { module, node, bindings } = context.layer;
+  const scope: Scope = { ...context.scope, bindings };
+  const places: Place[] = [{ range: node.body, module, scope, host: isThis }];
+  for (const piece of reachOf(context.layer, context.graph).pieces) {
+    if (piece.node.type === 'FunctionExpression' || piece.node.type === 'FunctionDeclaration')
+      places.push({
+        range: piece.node,
+        module: piece.module,
+        scope: { graph: context.graph, module: piece.module },
+        host: isThis,
+      });
   }
-  return events;
+  places.push(...helpersGivenTheElement(context));
+  return places.flatMap((place) => eventsIn(place, context));
+}
+
+/** A piece of code, and which expressions in it stand for the component's element. */
+interface Place {
+  range: { start: number; end: number };
+  module: Module;
+  scope: Scope;
+  host(receiver: Ast.Node): boolean;
+}
+
+function isThis(receiver: Ast.Node): boolean {
+  return receiver.type === 'ThisExpression';
+}
+
+/** Classes of the material that the class makes with itself as an argument: what they keep of it is the element. */
+function helpersGivenTheElement(context: LayerContext): Place[] {
+  const places: Place[] = [];
+  const { module, node } = context.layer;
+  for (const made of within('new', node, module.program)) {
+    const isGiven = made.arguments.some((one) => one.type === 'ThisExpression');
+    if (!isGiven || made.callee.type !== 'Identifier') continue;
+    const found = context.graph.find(made.callee.name, module);
+    if (found?.declaration.kind !== 'class' || found.declaration.node === node) continue;
+    places.push({
+      range: found.declaration.node.body,
+      module: found.module,
+      scope: { graph: context.graph, module: found.module },
+      host: (receiver) =>
+        receiver.type === 'MemberExpression' &&
+        receiver.object.type === 'ThisExpression' &&
+        receiver.property.type !== 'Literal' &&
+        'name' in receiver.property &&
+        /host|element|component|owner|parent/i.test(String(receiver.property.name)),
+    });
+  }
+  return places;
+}
+
+function eventsIn(place: Place, context: LayerContext): ContractEvent[] {
+  const { program } = place.module;
+  return within('call', place.range, program).flatMap((node) => {
+    const around = functionsAround(node, program);
+    const scope = withLocals(
+      place.scope,
+      around.filter((one) => one.start >= place.range.start),
+    );
+    const site = dispatchSite(node);
+    if (site) return eventsAt(site, scope, place, around, node);
+    return helperEvents(
+      node,
+      { context, scope, host: place.host, at: placeIn(place.module, node), around },
+      0,
+    );
+  });
 }
 
 interface Site {
-  created: Ast.NewExpression;
+  event: Ast.Node;
   receiver: Ast.Node;
-  call: Ast.Node;
 }
 
-/** `x.dispatchEvent(new SomeEvent(...))`, or with the event in a constant of the same function. */
-function dispatchSite(node: Ast.CallExpression, around: readonly Ast.Node[]): Site | null {
-  const { callee } = node;
-  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
-  if (callee.property.name !== 'dispatchEvent') return null;
-  const argument = node.arguments[0] && unwrap(node.arguments[0]);
-  if (argument?.type === 'NewExpression')
-    return { created: argument, receiver: unwrap(callee.object), call: node };
-  if (argument?.type !== 'Identifier') return null;
-  const innermost = around.at(-1);
-  let created: Ast.NewExpression | null = null;
-  if (!innermost) return null;
-  walk(innermost, (inner) => {
-    if (
-      inner.type === 'VariableDeclarator' &&
-      inner.id.type === 'Identifier' &&
-      inner.id.name === argument.name &&
-      inner.init &&
-      unwrap(inner.init).type === 'NewExpression'
-    ) {
-      created ??= unwrap(inner.init) as Ast.NewExpression;
-    }
-    return true;
-  });
-  return created && { created, receiver: unwrap(callee.object), call: node };
+/** `receiver.dispatchEvent(event)`. */
+function dispatchSite(node: Ast.CallExpression): Site | null {
+  const callee = unwrap(node.callee);
+  const [event] = node.arguments;
+  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier' || !event) return null;
+  return callee.property.name === 'dispatchEvent' ? { event, receiver: unwrap(callee.object) } : null;
 }
 
-/** The event of a dispatch site, or null when its name is not known there (a helper's parameter, say). */
-function eventAt(
+function eventsAt(
   site: Site,
   scope: Scope,
-  module: Module,
-  parents: readonly Ast.Node[],
-): ContractEvent | null {
-  const origin = originOf(site.receiver, parents);
-  if (!origin) return null;
-  const made = madeEvent(site.created, scope, parents);
-  if (made.name === null) return null;
-  return {
-    name: made.name,
-    detail: made.detail,
-    eventType: made.eventType,
-    ...made.flags,
-    origin,
-    declared: false,
-    dispatched: true,
-    at: placeIn(module, site.call),
-  };
-}
-
-interface Made {
-  name: string | null;
-  detail: TypeInfo;
-  eventType: string;
-  flags: Flags;
-}
-
-/** What `new SomeEvent(...)` makes: by its arguments, or by what the event's own class passes to super(). */
-function madeEvent(node: Ast.NewExpression, scope: Scope, parents: readonly Ast.Node[]): Made {
-  const eventType = node.callee.type === 'Identifier' ? node.callee.name : 'Event';
-  const [first, second] = node.arguments;
-  const found = scope.graph.find(eventType, scope.module);
-  if (found?.declaration.kind === 'class') {
-    const inner: Scope = { graph: scope.graph, module: found.module };
-    const call = superCall(found.declaration.node);
-    const named = call?.arguments[0] ? asString(fold(call.arguments[0], inner)) : null;
-    const options = call?.arguments[1];
-    return {
-      name: named ?? (first ? asString(fold(first, scope)) : null),
-      detail: options ? detailOf(found.declaration.node.superTypeArguments, options, inner, []) : NO_DETAIL,
-      eventType,
-      flags: flagsOf(options ? fold(options, inner) : null),
+  place: Place,
+  around: readonly FunctionNode[],
+  call: Ast.Node,
+): ContractEvent[] {
+  const origin = originOf(site.receiver, place, around);
+  if (!origin) return [];
+  return madeEvents(site.event, scope, around).flatMap((made): ContractEvent[] => {
+    const event: ContractEvent = {
+      name: made.name,
+      detail: made.detail,
+      eventType: made.eventType,
+      ...made.flags,
+      origin,
+      declared: false,
+      dispatched: true,
+      at: placeIn(place.module, call),
     };
-  }
-  return {
-    name: first ? asString(fold(first, scope)) : null,
-    detail: eventType === 'CustomEvent' ? detailOf(node.typeArguments, second, scope, parents) : NO_DETAIL,
-    eventType,
-    flags: flagsOf(second ? fold(second, scope) : null),
-  };
-}
-
-function superCall(node: Ast.Class): Ast.CallExpression | null {
-  let found: Ast.CallExpression | null = null;
-  walk(node.body, (inner) => {
-    if (inner.type === 'CallExpression' && inner.callee.type === 'Super') found ??= inner;
-    return true;
-  });
-  return found;
-}
-
-function detailOf(
-  typeArguments: Ast.TSTypeParameterInstantiation | null | undefined,
-  options: Ast.Node | undefined,
-  scope: Scope,
-  parents: readonly Ast.Node[],
-): TypeInfo {
-  const [argument] = typeArguments?.params ?? [];
-  if (argument) return typeOf(argument, scope.module, scope.graph);
-  const value = optionNode(options, 'detail');
-  return value ? typeOfValue(value, scope, parents) : NO_DETAIL;
-}
-
-function optionNode(options: Ast.Node | undefined, key: string): Ast.Node | null {
-  const object = options && unwrap(options);
-  if (object?.type !== 'ObjectExpression') return null;
-  for (const property of object.properties) {
-    if (property.type === 'Property' && property.key.type === 'Identifier' && property.key.name === key)
-      return property.value;
-  }
-  return null;
-}
-
-function flagsOf(options: Folded): Flags {
-  const is = (key: string) => isFoldedObject(options) && options.object.get(key) === true;
-  return { bubbles: is('bubbles'), composed: is('composed'), cancelable: is('cancelable') };
-}
-
-/** `this` is the component; a page global is none of its business (null); any other node stands inside. */
-function originOf(receiver: Ast.Node, parents: readonly Ast.Node[]): ContractEvent['origin'] | null {
-  if (receiver.type === 'ThisExpression') return 'element';
-  if (receiver.type === 'Identifier') {
-    if (['window', 'document', 'globalThis', 'self'].includes(receiver.name)) return null;
-    if (isAliasOfThis(receiver.name, parents)) return 'element';
-  }
-  return 'inside';
-}
-
-function isAliasOfThis(name: string, parents: readonly Ast.Node[]): boolean {
-  return parents.some((parent) => {
-    let found = false;
-    if (isFunction(parent) && parent.body) {
-      walk(parent.body, (inner) => {
-        if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.id.name === name) {
-          found ||= inner.init?.type === 'ThisExpression';
-        }
-        return true;
-      });
-    }
-    return found;
+    return isHeardOutside(event) ? [event] : [];
   });
 }
 
 /**
- * A call of a helper that dispatches: a method given the event's name (one that names its event itself is found
- * in the class body anyway), or a function that is handed the element.
+ * An event that starts on a node inside and does not bubble stays there; so does one of the platform's own kind
+ * that is sent to a control inside.
  */
-function helperCall(
-  node: Ast.CallExpression,
-  context: LayerContext,
-  module: Module,
-  outer: readonly Ast.Node[],
-): ContractEvent[] {
-  const { scope } = context;
-  const callee = unwrap(node.callee);
-  const method = methodCalled(callee, context);
-  const helper = method ?? functionCalled(callee, node, scope);
-  if (!helper?.node.body) return [];
-  const bindings = bindParameters(helper.node, node.arguments, scope);
-  const inner: Scope = { graph: context.graph, module: helper.module, bindings };
-  const events: ContractEvent[] = [];
-  for (const one of within('call', helper.node.body, helper.module.program)) {
-    const around = [helper.node, ...functionsAround(one, helper.module.program)];
-    const site = dispatchSite(one, around);
-    if (!site) continue;
-    const receiver = site.receiver.type === 'Identifier' ? bindings.get(site.receiver.name)?.node : undefined;
-    if (method ? !namesParameter(site.created, bindings) : receiver?.type !== 'ThisExpression') continue;
-    const event = eventAt({ ...site, receiver: receiver ?? site.receiver }, inner, helper.module, around);
-    if (!event) continue;
-    const given = optionNode(site.created.arguments[1], 'detail');
-    const bound = given?.type === 'Identifier' ? bindings.get(given.name) : undefined;
-    events.push({
-      ...event,
-      ...(bound ? { detail: typeOfValue(bound.node, bound.scope, outer) } : {}),
-      at: placeIn(module, node),
-    });
-  }
-  return events;
+function isHeardOutside(event: ContractEvent): boolean {
+  if (event.origin === 'element') return true;
+  return event.bubbles && (event.composed || event.eventType !== 'Event' || !isPlatformEvent(event.name));
 }
 
-/** Does the name of the event come from one of the helper's parameters? */
-function namesParameter(created: Ast.NewExpression, bindings: ReadonlyMap<string, unknown>): boolean {
-  const name = created.arguments[0] && unwrap(created.arguments[0]);
+/** `this` is the component; a page global is none of its business (null); any other node stands inside. */
+function originOf(
+  receiver: Ast.Node,
+  place: Place,
+  around: readonly FunctionNode[],
+): ContractEvent['origin'] | null {
+  if (place.host(receiver)) return 'element';
+  if (receiver.type === 'Identifier') {
+    if (['window', 'document', 'globalThis', 'self'].includes(receiver.name)) return null;
+    if (around.some((one) => hasAlias(one, receiver.name, place))) return 'element';
+  }
+  return place.host === isThis ? 'inside' : null;
+}
+
+/** `const self = this;` */
+function hasAlias(node: FunctionNode, name: string, place: Place): boolean {
   let found = false;
-  if (name) {
-    walk(name, (inner) => {
-      found ||= inner.type === 'Identifier' && bindings.has(inner.name);
+  if (node.body) {
+    walk(node.body, (inner) => {
+      if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.id.name === name) {
+        found ||= inner.init !== null && place.host(inner.init);
+      }
       return true;
     });
   }
   return found;
 }
 
-type Helper = { node: Ast.Function | Ast.ArrowFunctionExpression; module: Module };
+interface HelperContext {
+  context: LayerContext;
+  scope: Scope;
+  host(receiver: Ast.Node): boolean;
+  /** Place of the outermost call, in the component's own code. */
+  at: string;
+  around: readonly FunctionNode[];
+}
+
+/**
+ * A call of a helper that dispatches: a method given the event's name (one that names its event itself is found
+ * in the class body anyway), or a function that is handed the element. Helpers may call helpers.
+ */
+function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: number): ContractEvent[] {
+  if (depth > DEEPEST || node.arguments.length === 0) return [];
+  const callee = unwrap(node.callee);
+  const method = methodCalled(callee, from);
+  const given = node.arguments.findIndex((one) => from.host(unwrap(one)) || isBoundHost(one, from));
+  const helper = method ?? (given >= 0 ? callableOf(callee, from.scope) : null);
+  if (!helper?.node.body) return given >= 0 && !helper ? byItsName(callee, node, from) : [];
+  if (method && !node.arguments.some((one) => mayNameEvent(one, from.scope))) return [];
+  const bindings = new Map([
+    ...(helper.scope.bindings ?? []),
+    ...bindParameters(helper.node, node.arguments, from.scope),
+  ]);
+  const hostName = given >= 0 ? parameterName(helper.node, given) : null;
+  const host = (receiver: Ast.Node) =>
+    method ? isThis(receiver) : receiver.type === 'Identifier' && receiver.name === hostName;
+  const { module } = helper.scope;
+  const place: Place = { range: helper.node, module, scope: { ...helper.scope, bindings }, host };
+  const events: ContractEvent[] = [];
+  for (const inner of within('call', helper.node.body, module.program)) {
+    const around = [
+      helper.node,
+      ...functionsAround(inner, module.program).filter((one) => one.start > helper.node.start),
+    ];
+    const scope = withLocals(place.scope, around);
+    const site = dispatchSite(inner);
+    if (site && method && !namesParameter(site.event, bindings)) continue;
+    const found = site
+      ? eventsAt(site, scope, place, [...from.around, ...around], inner)
+      : helperEvents(inner, { ...from, scope, host, around: [...from.around, ...around] }, depth + 1);
+    for (const event of found) if (event.origin === 'element') events.push({ ...event, at: from.at });
+  }
+  return events;
+}
+
+/** A name that an outer helper was handed the element under. */
+function isBoundHost(node: Ast.Node, from: HelperContext): boolean {
+  if (node.type !== 'Identifier') return false;
+  const bound = from.scope.bindings?.get(node.name);
+  return bound !== undefined && isThis(bound.node);
+}
+
+function parameterName(node: FunctionNode, index: number): string | null {
+  const parameter = node.params[index];
+  const name = parameter?.type === 'AssignmentPattern' ? parameter.left : parameter;
+  return name?.type === 'Identifier' ? name.name : null;
+}
+
+function mayNameEvent(node: Ast.Node, scope: Scope): boolean {
+  const inner = unwrap(node);
+  if (
+    inner.type === 'ConditionalExpression' ||
+    inner.type === 'TemplateLiteral' ||
+    inner.type === 'NewExpression'
+  )
+    return true;
+  return (
+    asString(fold(inner, scope)) !== null ||
+    (inner.type === 'Identifier' && scope.bindings?.has(inner.name) === true)
+  );
+}
+
+/** Does what is dispatched depend on one of the helper's parameters? */
+function namesParameter(event: Ast.Node, bindings: ReadonlyMap<string, unknown>): boolean {
+  let found = false;
+  walk(event, (inner) => {
+    found ||= inner.type === 'Identifier' && bindings.has(inner.name);
+    return true;
+  });
+  return found || unwrap(event).type === 'Identifier';
+}
+
+/**
+ * A helper out of reach that is handed the element and a name, and is called for what it does: `fireEvent(this,
+ * 'pick')`. Its flags are not known; helpers of this kind make events that leave the shadow tree.
+ */
+function byItsName(callee: Ast.Node, node: Ast.CallExpression, from: HelperContext): ContractEvent[] {
+  const called = callee.type === 'Identifier' ? callee.name : '';
+  if (!/^_?(emit|fire|dispatch|trigger)(Custom)?(Event)?$/i.test(called)) return [];
+  const name = node.arguments.map((one) => asString(fold(one, from.scope))).find((one) => one !== null);
+  if (!name || !/^[\w:.-]+$/.test(name)) return [];
+  return [
+    {
+      name,
+      detail: node.arguments.length > 2 ? NO_TYPE : NO_DETAIL,
+      eventType: 'CustomEvent',
+      bubbles: true,
+      composed: true,
+      cancelable: false,
+      origin: 'element',
+      declared: false,
+      dispatched: true,
+      at: from.at,
+    },
+  ];
+}
 
 /** The method behind `this.name(...)` or `this.#name(...)`, looked up along the class chain. */
-function methodCalled(callee: Ast.Node, context: LayerContext): Helper | null {
-  if (callee.type !== 'MemberExpression' || callee.object.type !== 'ThisExpression' || callee.computed)
-    return null;
+function methodCalled(callee: Ast.Node, { context, host }: HelperContext): Callable | null {
+  if (callee.type !== 'MemberExpression' || callee.computed || !host(unwrap(callee.object))) return null;
   const { property } = callee;
   if (property.type !== 'Identifier' && property.type !== 'PrivateIdentifier') return null;
   for (const layer of context.chain.layers) {
     const method = memberNamed(layer, property);
-    if (method) return { node: method, module: layer.module };
+    if (method)
+      return {
+        node: method,
+        scope: { graph: context.graph, module: layer.module, bindings: layer.bindings },
+      };
   }
   return null;
 }
 
-function memberNamed(layer: Layer, name: { type: string; name: string }): Helper['node'] | null {
+function memberNamed(layer: Layer, name: { type: string; name: string }): FunctionNode | null {
   for (const member of layer.node.body.body) {
     if (!('key' in member) || member.key.type !== name.type) continue;
     if ((member.key as { name?: string }).name !== name.name) continue;
@@ -255,12 +301,4 @@ function memberNamed(layer: Layer, name: { type: string; name: string }): Helper
     if (member.type === 'PropertyDefinition' && member.value && isFunction(member.value)) return member.value;
   }
   return null;
-}
-
-/** The function behind `emit(this, 'name')`; it must be handed the element. */
-function functionCalled(callee: Ast.Node, call: Ast.CallExpression, scope: Scope): Helper | null {
-  if (callee.type !== 'Identifier' || !call.arguments.some((one) => one.type === 'ThisExpression'))
-    return null;
-  const found = scope.graph.find(callee.name, scope.module);
-  return found && functionOf(found);
 }

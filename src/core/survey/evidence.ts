@@ -1,6 +1,6 @@
 /** What a dialect finds in one class: partial evidence, which assemble.ts joins into a contract. */
 
-import type { AttributeReader, ContractNote, ItemWords, TypeInfo } from '../contract/types.js';
+import type { AttributeReader, ContractEvent, ContractNote, ItemWords, TypeInfo } from '../contract/types.js';
 import type { ClassChain, Layer } from './classes.js';
 import { scopeOf } from './classes.js';
 import type { Doc } from './docs.js';
@@ -22,6 +22,8 @@ export interface PropertyEvidence {
   required?: boolean;
   attribute?: AttributeEvidence;
   internal?: boolean;
+  /** Inner state by declaration: not even its attribute is for users. */
+  state?: boolean;
   /** Can be assigned, as far as this evidence tells. */
   writable?: boolean;
   words: ItemWords;
@@ -41,6 +43,8 @@ export interface AttributeSeen {
   /** The property this attribute was seen to drive. */
   property?: string;
   observed: boolean;
+  /** Stands in a list that takes the place of those of the classes above. */
+  replaces?: boolean;
   at: string;
 }
 
@@ -48,6 +52,7 @@ export interface LayerEvidence {
   properties?: PropertyEvidence[];
   methods?: MethodEvidence[];
   attributes?: AttributeSeen[];
+  events?: ContractEvent[];
   root?: 'open' | 'closed' | 'none';
   formAssociated?: boolean;
   notes?: ContractNote[];
@@ -65,8 +70,8 @@ export interface LayerContext {
   chain: ClassChain;
   graph: ModuleGraph;
   scope: Scope;
-  /** The class in the type declarations beside a compiled module, if there is one. */
-  declared: { module: Module; node: Ast.Class } | null;
+  /** The type declarations beside a compiled module, if there are any, and the class in them. */
+  declared: { module: Module; node: Ast.Class | null } | null;
   at(node: { start: number }): string;
   doc(node: { start: number; decorators?: Ast.Decorator[] | null }): Doc;
 }
@@ -91,6 +96,7 @@ export function placeIn(module: Module, node: { start: number }): string {
 function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
   if (!layer.own || !layer.name || layer.node.body.body.length === 0) return null;
   const beside = graph.declarationsBeside(layer.module, layer.name);
-  const declaration = beside?.declarations.get(layer.name);
-  return beside && declaration?.kind === 'class' ? { module: beside, node: declaration.node } : null;
+  if (!beside) return null;
+  const declaration = beside.declarations.get(layer.name);
+  return { module: beside, node: declaration?.kind === 'class' ? declaration.node : null };
 }

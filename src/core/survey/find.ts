@@ -5,6 +5,8 @@ import type { Ast, Node, Program } from './parse.js';
 
 interface Kinds {
   call: Ast.CallExpression;
+  new: Ast.NewExpression;
+  loop: Ast.ForOfStatement;
   class: Ast.Class;
   function: Ast.Function | Ast.ArrowFunctionExpression;
   name: Ast.IdentifierName | Ast.IdentifierReference;
@@ -45,9 +47,11 @@ export function classAround(node: { start: number; end: number }, program: Progr
 function indexOf(program: Program): Lists {
   const known = INDEXES.get(program);
   if (known) return known;
-  const lists: Lists = { call: [], class: [], function: [], name: [], text: [], jsx: [] };
+  const lists: Lists = { call: [], new: [], loop: [], class: [], function: [], name: [], text: [], jsx: [] };
   const visitor = new Visitor({
     CallExpression: (node) => void lists.call.push(node),
+    ForOfStatement: (node) => void lists.loop.push(node),
+    NewExpression: (node) => void lists.new.push(node),
     ClassDeclaration: (node) => void lists.class.push(node),
     ClassExpression: (node) => void lists.class.push(node),
     FunctionDeclaration: (node) => void lists.function.push(node),

@@ -1,21 +1,37 @@
 /**
  * Constant folding across modules: what an expression is worth, from source alone. Nothing is run: only
  * literals, constants, templates, concatenation, arrays with spreads, frozen objects, enums, static members of
- * classes and a few pure methods over them are followed.
+ * classes, pure methods over them and functions made of those are followed.
  */
 
-import type { Folded } from './folded.js';
-import { asString, asStrings, isFoldedObject, isObjectLike, isReference, UNKNOWN } from './folded.js';
-import type { Scope } from './functions.js';
-import { bindParameters, functionOf, returned, staticValue } from './functions.js';
-import type { Found, Module } from './modules.js';
+import type { Folded, FoldedObject } from './folded.js';
+import { asString, isFoldedObject, isObjectLike, isReference, UNKNOWN } from './folded.js';
+import { foldArrayMethod, foldObjectCall, foldTextMethod } from './folded-methods.js';
+import type { Callable, Scope } from './functions.js';
+import { bindParameters, boundTo, callableOf, staticGetter, staticValue, unwrap } from './functions.js';
+import { runBody } from './interpret.js';
+import type { Found } from './modules.js';
 import type { Ast } from './parse.js';
 
-const DEEPEST = 40;
+const DEEPEST = 48;
+const MOST_STEPS = 60_000;
+const LONGEST_TEXT = 20_000;
+const LONGEST_LIST = 5_000;
 
-/** The value of an expression, or UNKNOWN. Never throws; cycles end in UNKNOWN. */
+/** Steps taken since the outermost call: what keeps hostile source from taking for ever. */
+let steps = 0;
+
+/** The value of an expression, or UNKNOWN. Never throws; cycles and what would take too long end in UNKNOWN. */
 export function fold(node: Ast.Node, scope: Scope, depth = 0): Folded {
-  if (depth > DEEPEST) return UNKNOWN;
+  if (depth === 0) steps = 0;
+  steps += 1;
+  if (depth > DEEPEST || steps > MOST_STEPS) return UNKNOWN;
+  const value = foldNode(node, scope, depth);
+  if (typeof value === 'string' && value.length > LONGEST_TEXT) return UNKNOWN;
+  return Array.isArray(value) && value.length > LONGEST_LIST ? UNKNOWN : value;
+}
+
+function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
   const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
   switch (node.type) {
     case 'Literal':
@@ -24,23 +40,33 @@ export function fold(node: Ast.Node, scope: Scope, depth = 0): Folded {
         : UNKNOWN;
     case 'TemplateLiteral':
       return foldTemplate(node, inner);
+    case 'TaggedTemplateExpression':
+      return node.quasi.expressions.length === 0 && isRaw(node.tag) ? inner(node.quasi) : UNKNOWN;
     case 'Identifier':
       return foldName(node.name, scope, depth);
+    case 'ThisExpression':
+      return scope.own ? { reference: 'this' } : UNKNOWN;
     case 'TSAsExpression':
     case 'TSSatisfiesExpression':
     case 'TSNonNullExpression':
     case 'TSTypeAssertion':
     case 'ParenthesizedExpression':
+    case 'ChainExpression':
       return inner(node.expression);
+    case 'SequenceExpression':
+      return node.expressions.length > 0 ? inner(node.expressions.at(-1) as Ast.Node) : UNKNOWN;
+    case 'AssignmentExpression':
+      return node.operator === '=' ? inner(node.right) : UNKNOWN;
     case 'UnaryExpression':
       return foldUnary(node.operator, inner(node.argument));
     case 'BinaryExpression':
       return foldBinary(node.operator, inner(node.left), inner(node.right));
-    case 'ConditionalExpression': {
-      const test = inner(node.test);
-      if (isObjectLike(test)) return inner(node.consequent);
-      return test === UNKNOWN ? UNKNOWN : inner(test ? node.consequent : node.alternate);
-    }
+    case 'ConditionalExpression':
+      return foldConditional(
+        inner(node.test),
+        () => inner(node.consequent),
+        () => inner(node.alternate),
+      );
     case 'LogicalExpression':
       return foldLogical(node.operator, inner(node.left), () => inner(node.right));
     case 'ArrayExpression':
@@ -51,11 +77,15 @@ export function fold(node: Ast.Node, scope: Scope, depth = 0): Folded {
       return foldMember(node, scope, depth);
     case 'CallExpression':
       return foldCall(node, scope, depth);
-    case 'ChainExpression':
-      return inner(node.expression);
+    case 'NewExpression':
+      return foldNew(node, inner);
     default:
       return UNKNOWN;
   }
+}
+
+function isRaw(tag: Ast.Node): boolean {
+  return tag.type === 'MemberExpression' && tag.property.type === 'Identifier' && tag.property.name === 'raw';
 }
 
 function foldTemplate(node: Ast.TemplateLiteral, inner: (node: Ast.Node) => Folded): Folded {
@@ -71,21 +101,40 @@ function foldTemplate(node: Ast.TemplateLiteral, inner: (node: Ast.Node) => Fold
   return text;
 }
 
+/** Values of top-level constants, which are the same wherever they are asked for. */
+const CONSTANTS = new WeakMap<Ast.Node, Folded>();
+
 function foldName(name: string, scope: Scope, depth: number): Folded {
   if (name === 'undefined') return undefined;
   const bound = scope.bindings?.get(name);
-  if (bound) return fold(bound.node, bound.scope, depth + 1);
+  if (bound) return 'value' in bound ? bound.value : fold(bound.node, bound.scope, depth + 1);
   const found = scope.graph.find(name, scope.module);
   if (!found) return scope.module.declarations.has(name) ? UNKNOWN : { reference: name };
   return foldFound(found, scope, depth);
 }
 
 function foldFound({ module, name, declaration }: Found, scope: Scope, depth: number): Folded {
+  const inner = { graph: scope.graph, module };
   switch (declaration.kind) {
-    case 'variable':
-      return declaration.init ? fold(declaration.init, { graph: scope.graph, module }, depth + 1) : UNKNOWN;
+    case 'variable': {
+      const { init } = declaration;
+      if (!init) return UNKNOWN;
+      if (CONSTANTS.has(init)) return CONSTANTS.get(init);
+      // While it is being worked out it counts as unknown, which ends cycles.
+      CONSTANTS.set(init, UNKNOWN);
+      const value = fold(init, inner, depth + 1);
+      CONSTANTS.set(init, value);
+      if (value === UNKNOWN && (callableOf(init, inner) || classNamed(init, inner)))
+        return { reference: name };
+      return value;
+    }
+    case 'member': {
+      const object = fold(declaration.object, inner, depth + 1);
+      if (isFoldedObject(object)) return object.object.get(declaration.key);
+      return Array.isArray(object) ? (object[Number(declaration.key)] ?? UNKNOWN) : UNKNOWN;
+    }
     case 'enum':
-      return foldEnum(declaration.node, { graph: scope.graph, module }, depth);
+      return foldEnum(declaration.node, inner, depth);
     case 'class':
     case 'function':
       return { reference: name };
@@ -109,11 +158,11 @@ function foldEnum(node: Ast.TSEnumDeclaration, scope: Scope, depth: number): Fol
 }
 
 function foldUnary(operator: string, value: Folded): Folded {
+  if (operator === 'void') return undefined;
   if (value === UNKNOWN) return UNKNOWN;
   if (operator === '!') return isObjectLike(value) ? false : !value;
   if (operator === '-' && typeof value === 'number') return -value;
   if (operator === '+' && typeof value === 'number') return value;
-  if (operator === 'void') return undefined;
   return UNKNOWN;
 }
 
@@ -123,31 +172,68 @@ function foldBinary(operator: string, left: Folded, right: Folded): Folded {
     if (typeof left === 'number' && typeof right === 'number') return left + right;
     return typeof left === 'string' || typeof right === 'string' ? String(left) + String(right) : UNKNOWN;
   }
-  if (operator === '===') return left === right;
-  if (operator === '!==') return left !== right;
-  if (typeof left === 'number' && typeof right === 'number') {
-    if (operator === '-') return left - right;
-    if (operator === '*') return left * right;
-    if (operator === '/') return left / right;
+  if (operator === '===' || operator === '==') return left === right;
+  if (operator === '!==' || operator === '!=') return left !== right;
+  if (typeof left === 'number' && typeof right === 'number') return foldNumbers(operator, left, right);
+  return UNKNOWN;
+}
+
+function foldNumbers(operator: string, left: number, right: number): Folded {
+  switch (operator) {
+    case '-':
+      return left - right;
+    case '*':
+      return left * right;
+    case '/':
+      return left / right;
+    case '|':
+      return left | right;
+    case '&':
+      return left & right;
+    case '<<':
+      return left << right;
+    case '<':
+      return left < right;
+    case '>':
+      return left > right;
+    default:
+      return UNKNOWN;
   }
+}
+
+/** Where the test cannot be told, the branches still may agree; objects of both are taken together. */
+function foldConditional(test: Folded, consequent: () => Folded, alternate: () => Folded): Folded {
+  if (isObjectLike(test)) return consequent();
+  if (test !== UNKNOWN) return test ? consequent() : alternate();
+  const both = [consequent(), alternate()] as const;
+  if (both[0] === both[1]) return both[0];
+  // Which of the two lists holds is not known: every name in them is possible, and that there are others, too.
+  if (Array.isArray(both[0]) && Array.isArray(both[1]))
+    return [...new Set<Folded>([...both[0], ...both[1], UNKNOWN])];
   return UNKNOWN;
 }
 
 function foldLogical(operator: string, left: Folded, right: () => Folded): Folded {
-  if (left === UNKNOWN) return UNKNOWN;
+  if (left === UNKNOWN) {
+    // `unknown ?? []` is a list of which nothing is known; `unknown || {}` an object to be filled.
+    const other = operator === '&&' ? UNKNOWN : right();
+    if (Array.isArray(other)) return [...other, UNKNOWN];
+    return isFoldedObject(other) ? other : UNKNOWN;
+  }
   const truthy = isObjectLike(left) || Boolean(left);
   if (operator === '||') return truthy ? left : right();
   if (operator === '&&') return truthy ? right() : left;
   return left === null || left === undefined ? right() : left;
 }
 
+/** A spread that cannot be told leaves UNKNOWN in the list: the others still count. */
 function foldArray(node: Ast.ArrayExpression, inner: (node: Ast.Node) => Folded): Folded {
   const items: Folded[] = [];
   for (const element of node.elements) {
     if (element?.type === 'SpreadElement') {
       const spread = inner(element.argument);
-      if (!Array.isArray(spread)) return UNKNOWN;
-      items.push(...spread);
+      if (Array.isArray(spread)) for (const one of spread) items.push(one);
+      else items.push(UNKNOWN);
     } else items.push(element ? inner(element) : undefined);
   }
   return items;
@@ -176,138 +262,173 @@ export function keyName(key: Ast.Node, computed: boolean, inner: (node: Ast.Node
 }
 
 function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Folded {
+  const property = node.computed ? fold(node.property, scope, depth + 1) : null;
   const name =
-    !node.computed && node.property.type === 'Identifier'
-      ? node.property.name
-      : asString(fold(node.property, scope, depth + 1));
-  if (name === null) {
-    const index = fold(node.property, scope, depth + 1);
-    const array = fold(node.object, scope, depth + 1);
-    return Array.isArray(array) && typeof index === 'number' ? array[index] : UNKNOWN;
-  }
-  if (node.object.type === 'Super') return scope.above?.(name) ?? UNKNOWN;
-  if (node.object.type === 'ThisExpression') return scope.own?.(name) ?? UNKNOWN;
-  if (node.object.type === 'Identifier') {
-    const viaNamespace = foldNamespaceMember(node.object.name, name, scope, depth);
-    if (viaNamespace !== null) return viaNamespace;
+    !node.computed && node.property.type === 'Identifier' ? node.property.name : asString(property ?? null);
+  if (name !== null) {
+    if (node.object.type === 'Super') return scope.above?.(name, depth + 1) ?? UNKNOWN;
+    if (node.object.type === 'ThisExpression') return scope.own?.(name, depth + 1) ?? UNKNOWN;
+    if (node.object.type === 'Identifier') {
+      const found = scope.graph.findMember(node.object.name, name, scope.module);
+      if (found) return foldFound(found, scope, depth + 1);
+    }
   }
   const object = fold(node.object, scope, depth + 1);
-  if (isFoldedObject(object)) return object.object.has(name) ? object.object.get(name) : undefined;
-  if (Array.isArray(object) && name === 'length') return object.length;
-  if (isReference(object)) return foldStatic(node.object, name, scope, depth) ?? UNKNOWN;
+  if (Array.isArray(object)) {
+    if (name === 'length') return object.includes(UNKNOWN) ? UNKNOWN : object.length;
+    return typeof property === 'number' ? object[property] : UNKNOWN;
+  }
+  const key = name ?? (typeof property === 'number' ? String(property) : null);
+  if (key === null) return UNKNOWN;
+  if (isFoldedObject(object)) return object.object.has(key) ? object.object.get(key) : undefined;
+  if (typeof object === 'string' && key === 'length') return object.length;
+  if (isReference(object) || object === UNKNOWN) return foldStatic(node.object, key, scope, depth) ?? UNKNOWN;
   return UNKNOWN;
 }
 
-function foldNamespaceMember(namespace: string, name: string, scope: Scope, depth: number): Folded | null {
-  const declaration = scope.module.declarations.get(namespace);
-  if (declaration?.kind !== 'namespace') return null;
-  const target = scope.graph.resolve(declaration.specifier, scope.module);
-  const found = target && scope.graph.findExport(name, target);
-  return found ? foldFound(found, scope, depth + 1) : UNKNOWN;
+/** A static field or getter of a class that is named in an expression, or of a class above it. */
+function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
+  let place = classNamed(object, scope);
+  for (let count = 0; place && count < DEEPEST; count += 1) {
+    const value = foldStaticMember(place.node, name, place.scope, depth + 1);
+    if (value !== undefined) return value;
+    place = place.node.superClass ? classNamed(place.node.superClass, place.scope) : null;
+  }
+  return null;
 }
 
-/** A static field or getter of a class that is named in an expression. */
-function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
-  if (object.type !== 'Identifier') return null;
-  const found = scope.graph.find(object.name, scope.module);
-  if (found?.declaration.kind !== 'class') return null;
-  const value = staticValue(found.declaration.node, name);
-  return value ? fold(value, { graph: scope.graph, module: found.module }, depth + 1) : null;
+/** The class that an expression names, through names and what they are bound to; of a mixin's call, the class given. */
+function classNamed(expression: Ast.Node, scope: Scope, depth = 0): { node: Ast.Class; scope: Scope } | null {
+  if (depth > 8) return null;
+  let node = unwrap(expression);
+  let inner = scope;
+  for (let count = 0; count < DEEPEST; count += 1) {
+    if (node.type === 'ClassDeclaration' || node.type === 'ClassExpression') return { node, scope: inner };
+    if (node.type === 'CallExpression') {
+      for (const one of node.arguments) {
+        const given = classNamed(one, inner, depth + 1);
+        if (given) return given;
+      }
+      return null;
+    }
+    if (node.type === 'AssignmentExpression') {
+      node = unwrap(node.right);
+      continue;
+    }
+    if (node.type !== 'Identifier') return null;
+    const bound = inner.bindings?.get(node.name);
+    if (bound) {
+      if ('value' in bound) return null;
+      [node, inner] = [unwrap(bound.node), bound.scope];
+      continue;
+    }
+    const found = inner.graph.find(node.name, inner.module);
+    if (!found) return null;
+    inner = { graph: scope.graph, module: found.module };
+    const { declaration } = found;
+    if (declaration.kind === 'class') return { node: declaration.node, scope: inner };
+    if (declaration.kind !== 'variable' || !declaration.init) return null;
+    node = unwrap(declaration.init);
+  }
+  return null;
+}
+
+/** A static member that the class itself has; undefined when it has none of that name. */
+export function foldStaticMember(
+  node: Ast.Class,
+  name: string,
+  scope: Scope,
+  depth: number,
+): Folded | undefined {
+  const getter = staticGetter(node, name);
+  if (getter) return runBody({ node: getter, scope }, scope, depth + 1, fold);
+  const value = staticValue(node, name);
+  return value ? fold(value, scope, depth + 1) : undefined;
+}
+
+function foldNew(node: Ast.NewExpression, inner: (node: Ast.Node) => Folded): Folded {
+  const isSet = node.callee.type === 'Identifier' && node.callee.name === 'Set';
+  if (!isSet) return UNKNOWN;
+  const [first] = node.arguments;
+  const items = first ? inner(first) : [];
+  return Array.isArray(items) ? [...new Set(items)] : UNKNOWN;
 }
 
 function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded {
   const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
-  const [first] = node.arguments;
-  if (node.callee.type === 'MemberExpression' && node.callee.property.type === 'Identifier') {
-    const method = node.callee.property.name;
-    const { object } = node.callee;
-    if (object.type === 'Identifier' && object.name === 'Object' && first) {
-      return foldObjectCall(method, inner(first));
-    }
-    return foldMethod(method, inner(object), node.arguments, scope, depth);
+  const callee = unwrap(node.callee);
+  if (callee.type === 'MemberExpression' && callee.property.type === 'Identifier' && !callee.computed) {
+    const value = foldMethodCall(callee, callee.property.name, node.arguments, scope, depth, inner);
+    if (value !== null) return value;
   }
-  if (node.callee.type === 'Identifier') {
-    const found = scope.graph.find(node.callee.name, scope.module);
-    const called = found && functionOf(found);
-    if (called) return foldFunction(called.node, called.module, node.arguments, scope, depth);
+  const isGlobal = callee.type === 'Identifier' && !scope.module.declarations.has(callee.name);
+  if (isGlobal && node.arguments[0]) {
+    const value = inner(node.arguments[0]);
+    const isText = typeof value === 'string' || typeof value === 'number';
+    if (callee.name === 'String' && isText) return String(value);
+    if (callee.name === 'Symbol') return UNKNOWN;
   }
-  return UNKNOWN;
+  const called = callableOf(callee, scope);
+  if (!called || called.node.async || called.node.generator) return UNKNOWN;
+  const bindings = new Map([
+    ...(called.scope.bindings ?? []),
+    ...bindParameters(called.node, node.arguments, scope),
+  ]);
+  return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, fold);
 }
 
-function foldObjectCall(method: string, value: Folded): Folded {
-  if (method === 'freeze' || method === 'seal') return value;
-  if (!isFoldedObject(value)) return UNKNOWN;
-  if (method === 'keys') return [...value.object.keys()];
-  if (method === 'values') return [...value.object.values()];
-  if (method === 'entries') return [...value.object].map(([name, one]) => [name, one]);
-  return UNKNOWN;
-}
-
-function foldMethod(
+/** A method of a constant; null when the receiver is none, so that the callee may still be a known function. */
+function foldMethodCall(
+  callee: Ast.MemberExpression,
   method: string,
-  receiver: Folded,
   args: readonly Ast.Argument[],
   scope: Scope,
   depth: number,
-): Folded {
-  const [first] = args;
-  if (typeof receiver === 'string') {
-    if (method === 'toLowerCase') return receiver.toLowerCase();
-    if (method === 'toUpperCase') return receiver.toUpperCase();
-    if (method === 'trim') return receiver.trim();
-    return UNKNOWN;
+  inner: (node: Ast.Node) => Folded,
+): Folded | null {
+  const { object } = callee;
+  if (object.type === 'Identifier' && !scope.module.declarations.has(object.name)) {
+    if (object.name === 'Object') return foldObjectCall(method, args.map(inner));
+    if (object.name === 'Array' && (method === 'from' || method === 'of')) {
+      const [first] = args;
+      const list = method === 'of' ? args.map(inner) : first ? inner(first) : UNKNOWN;
+      return Array.isArray(list) ? list : UNKNOWN;
+    }
   }
-  if (!Array.isArray(receiver)) return UNKNOWN;
-  if (method === 'concat') {
-    const others = args.map((one) => fold(one, scope, depth + 1));
-    return others.includes(UNKNOWN) ? UNKNOWN : [...receiver, ...others.flat()];
-  }
-  if (method === 'join') {
-    const separator = first ? fold(first, scope, depth + 1) : ',';
-    const texts = asStrings(receiver);
-    return texts && typeof separator === 'string' ? texts.join(separator) : UNKNOWN;
-  }
-  if ((method === 'map' || method === 'filter') && first?.type === 'ArrowFunctionExpression') {
-    return foldEach(method, receiver, first, scope, depth);
-  }
+  const receiver = inner(object);
+  const call = (index: number) => callbackOf(args[index], scope, depth);
+  if (typeof receiver === 'string') return foldTextMethod(method, receiver, args, inner, call(1));
+  if (Array.isArray(receiver)) return foldArrayMethod(method, receiver, args.map(inner), call(0));
+  if (isFoldedObject(receiver)) return foldObjectMethod(method, receiver, args.map(inner));
+  return null;
+}
+
+function foldObjectMethod(method: string, { object }: FoldedObject, [first]: Folded[]): Folded {
+  if ((method === 'hasOwnProperty' || method === 'has') && typeof first === 'string')
+    return object.has(first);
   return UNKNOWN;
 }
 
-function foldEach(
-  method: 'map' | 'filter',
-  receiver: Folded[],
-  arrow: Ast.ArrowFunctionExpression,
+/** A function given to `map`, `filter`, `replace` and the like, as a function over folded values. */
+function callbackOf(
+  argument: Ast.Argument | undefined,
   scope: Scope,
   depth: number,
-): Folded {
-  const [parameter] = arrow.params;
-  const body = returned(arrow);
-  if (!body || (parameter && parameter.type !== 'Identifier')) return UNKNOWN;
-  const results = receiver.map((item) => {
-    const node = literalNode(item);
-    if (!node) return UNKNOWN;
-    const bindings = new Map(scope.bindings);
-    if (parameter) bindings.set(parameter.name, { node, scope });
-    return fold(body, { ...scope, bindings }, depth + 1);
-  });
-  if (results.includes(UNKNOWN)) return UNKNOWN;
-  return method === 'map' ? results : receiver.filter((_, index) => Boolean(results[index]));
-}
-
-function literalNode(value: Folded): Ast.Node | null {
-  return typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean'
-    ? ({ type: 'Literal', value, raw: null, start: 0, end: 0 } as Ast.Node)
-    : null;
-}
-
-function foldFunction(
-  node: Ast.Function | Ast.ArrowFunctionExpression,
-  module: Module,
-  args: readonly Ast.Argument[],
-  scope: Scope,
-  depth: number,
-): Folded {
-  const body = returned(node);
-  if (!body) return UNKNOWN;
-  return fold(body, { graph: scope.graph, module, bindings: bindParameters(node, args, scope) }, depth + 1);
+): ((...values: Folded[]) => Folded) | null {
+  const called: Callable | null = argument ? callableOf(argument, scope) : null;
+  if (!called) return null;
+  return (...values) => {
+    const bindings = new Map(called.scope.bindings);
+    for (const [index, parameter] of called.node.params.entries()) {
+      if (parameter.type === 'Identifier') bindings.set(parameter.name, boundTo(values[index], scope));
+      else if (parameter.type === 'ArrayPattern') {
+        const items = values[index];
+        for (const [at, element] of parameter.elements.entries()) {
+          if (element?.type === 'Identifier' && Array.isArray(items))
+            bindings.set(element.name, boundTo(items[at], scope));
+        }
+      }
+    }
+    return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, fold);
+  };
 }

@@ -1,9 +1,11 @@
 /** Functions and classes as syntax: what they return, what their parameters are bound to. */
 
 import type { Folded } from './folded.js';
-import type { Found, Module, ModuleGraph } from './modules.js';
+import type { Declaration, Found, Module, ModuleGraph } from './modules.js';
 import { declarationsIn } from './modules.js';
 import type { Ast } from './parse.js';
+
+export type FunctionNode = Ast.Function | Ast.ArrowFunctionExpression;
 
 /** Where an expression is folded: its module, and what the names of an enclosing function are bound to. */
 export interface Scope {
@@ -11,29 +13,74 @@ export interface Scope {
   module: Module;
   bindings?: ReadonlyMap<string, Bound>;
   /** The static members of the class the expression stands in, and of the class above it. */
-  own?: (name: string) => Folded;
-  above?: (name: string) => Folded;
+  own?: (name: string, depth: number) => Folded;
+  above?: (name: string, depth: number) => Folded;
 }
 
-/** An expression bound to a name, with the scope it was written in. */
+/** An expression bound to a name, with the scope it was written in; or a value that is known already. */
 export interface Bound {
   node: Ast.Node;
   scope: Scope;
+  value?: Folded;
 }
 
-/** The expression that a static field or getter of a class gives, or null. */
+/** A function together with the scope its names are looked up in. */
+export interface Callable {
+  node: FunctionNode;
+  scope: Scope;
+}
+
+/** Binds a name to a value that stands nowhere in the source as one expression. */
+export function boundTo(value: Folded, scope: Scope): Bound {
+  return { node: { type: 'EmptyStatement', start: 0, end: 0 } as Ast.Node, scope, value };
+}
+
+/** The expression that a static field, getter or static block of a class gives, or null. */
 export function staticValue(node: Ast.Class, name: string): Ast.Expression | null {
   for (const member of node.body.body) {
+    if (member.type === 'StaticBlock') {
+      const assigned = assignedInBlock(member, name, node.id?.name);
+      if (assigned) return assigned;
+    }
     if (!('static' in member) || !member.static || !('key' in member)) continue;
-    if (member.key.type !== 'Identifier' || member.key.name !== name) continue;
+    if (keyText(member.key) !== name) continue;
     if (member.type === 'PropertyDefinition' || member.type === 'AccessorProperty') return member.value;
     if (member.type === 'MethodDefinition' && member.kind === 'get') return returned(member.value);
   }
   return null;
 }
 
+/** The getter of a class's static member, with its whole body. */
+export function staticGetter(node: Ast.Class, name: string): Ast.Function | null {
+  for (const member of node.body.body) {
+    const isGetter = member.type === 'MethodDefinition' && member.static && member.kind === 'get';
+    if (isGetter && keyText(member.key) === name) return member.value;
+  }
+  return null;
+}
+
+/** `static { this.name = value; }` */
+function assignedInBlock(block: Ast.StaticBlock, name: string, className?: string): Ast.Expression | null {
+  for (const statement of block.body) {
+    if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
+      continue;
+    const { left, right } = statement.expression;
+    if (left.type !== 'MemberExpression' || left.computed || keyText(left.property) !== name) continue;
+    const isOwn =
+      left.object.type === 'ThisExpression' ||
+      (left.object.type === 'Identifier' && left.object.name === className);
+    if (isOwn) return right;
+  }
+  return null;
+}
+
+function keyText(key: Ast.Node): string | null {
+  if (key.type === 'Identifier') return key.name;
+  return key.type === 'Literal' && typeof key.value === 'string' ? key.value : null;
+}
+
 /** The expression a function returns last, or null. */
-export function returned(node: Ast.Function | Ast.ArrowFunctionExpression): Ast.Expression | null {
+export function returned(node: FunctionNode): Ast.Expression | null {
   if (!node.body) return null;
   if (node.body.type !== 'BlockStatement') return node.body as Ast.Expression;
   for (const statement of [...node.body.body].reverse()) {
@@ -42,60 +89,165 @@ export function returned(node: Ast.Function | Ast.ArrowFunctionExpression): Ast.
   return null;
 }
 
-/** The names inside a function that is called with these arguments: parameters and local constants. */
+/** What the parameters of a function that is called with these arguments are bound to. */
 export function bindParameters(
-  node: Ast.Function | Ast.ArrowFunctionExpression,
+  node: FunctionNode,
   args: readonly Ast.Argument[],
   caller: Scope,
 ): Map<string, Bound> {
   const bindings = new Map<string, Bound>();
   for (const [index, parameter] of node.params.entries()) {
     const name = parameter.type === 'AssignmentPattern' ? parameter.left : parameter;
-    if (name.type !== 'Identifier') continue;
     const argument = args[index];
-    if (argument) bindings.set(name.name, { node: argument, scope: caller });
-    else if (parameter.type === 'AssignmentPattern') {
-      bindings.set(name.name, { node: parameter.right, scope: caller });
-    }
+    const value = argument ?? (parameter.type === 'AssignmentPattern' ? parameter.right : null);
+    if (name.type === 'RestElement' && name.argument.type === 'Identifier') {
+      const rest = args.slice(index);
+      if (rest.some((one) => one.type === 'SpreadElement')) continue;
+      const elements = { type: 'ArrayExpression', elements: rest, start: 0, end: 0 } as unknown as Ast.Node;
+      bindings.set(name.argument.name, { node: elements, scope: caller });
+    } else if (value && name.type === 'Identifier') bindings.set(name.name, { node: value, scope: caller });
+    else if (value && name.type === 'ObjectPattern') bindPattern(name, value, caller, bindings);
   }
   return bindings;
 }
 
-/** The function a declaration stands for, looking through a call that wraps one (`once(() => ...)`). */
-export function functionOf(
-  found: Found,
-): { node: Ast.Function | Ast.ArrowFunctionExpression; module: Module } | null {
+/** `{ a, b: c } = object`, where the object is written out. */
+function bindPattern(
+  pattern: Ast.ObjectPattern,
+  value: Ast.Node,
+  scope: Scope,
+  bindings: Map<string, Bound>,
+): void {
+  for (const property of pattern.properties) {
+    if (property.type !== 'Property' || property.key.type !== 'Identifier') continue;
+    const target = property.value.type === 'AssignmentPattern' ? property.value.left : property.value;
+    if (target.type !== 'Identifier') continue;
+    const member = {
+      type: 'MemberExpression',
+      object: value,
+      property: property.key,
+      computed: property.computed,
+      optional: false,
+      start: value.start,
+      end: value.end,
+    } as unknown as Ast.Node;
+    bindings.set(target.name, { node: member, scope });
+  }
+}
+
+/** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
+export function functionOf(found: Found, graph: ModuleGraph): Callable | null {
   const { declaration, module } = found;
-  if (declaration.kind === 'function') return { node: declaration.node, module };
-  if (declaration.kind !== 'variable' || !declaration.init) return null;
-  const node = unwrap(declaration.init);
-  if (node.type === 'ArrowFunctionExpression' || node.type === 'FunctionExpression') return { node, module };
+  const scope = { graph, module };
+  if (declaration.kind === 'function') return { node: declaration.node, scope };
+  return declaration.kind === 'variable' && declaration.init ? callableOf(declaration.init, scope) : null;
+}
+
+/** The function that an expression stands for, or null. */
+export function callableOf(expression: Ast.Node, scope: Scope, depth = 0): Callable | null {
+  if (depth > DEEPEST) return null;
+  const node = unwrap(expression);
+  if (isFunction(node)) return { node, scope };
+  if (node.type === 'Identifier') {
+    const bound = scope.bindings?.get(node.name);
+    if (bound) return callableOf(bound.node, bound.scope, depth + 1);
+    const found = scope.graph.find(node.name, scope.module);
+    if (!found) return null;
+    const inner = { graph: scope.graph, module: found.module };
+    if (found.declaration.kind === 'function') return { node: found.declaration.node, scope: inner };
+    return found.declaration.kind === 'variable' && found.declaration.init
+      ? callableOf(found.declaration.init, inner, depth + 1)
+      : null;
+  }
+  if (node.type === 'MemberExpression') return memberFunction(node, scope, depth);
+  if (node.type === 'AssignmentExpression') return callableOf(node.right, scope, depth + 1);
+  if (node.type === 'SequenceExpression') {
+    const last = node.expressions.at(-1);
+    return last ? callableOf(last, scope, depth + 1) : null;
+  }
   if (node.type !== 'CallExpression') return null;
+  const made = returnedFunction(node, scope, depth);
+  if (made) return made;
   for (const argument of node.arguments) {
-    const wrapped = unwrap(argument);
-    if (wrapped.type === 'ArrowFunctionExpression' || wrapped.type === 'FunctionExpression') {
-      return { node: wrapped, module };
-    }
+    const wrapped = callableOf(argument, scope, depth + 1);
+    if (wrapped) return wrapped;
   }
   return null;
 }
 
-/** The expression under type assertions and parentheses. */
+const DEEPEST = 12;
+
+/** `namespace.name`: a function that another module exports. */
+function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number): Callable | null {
+  if (node.computed || node.object.type !== 'Identifier' || node.property.type !== 'Identifier') return null;
+  const found = scope.graph.findMember(node.object.name, node.property.name, scope.module);
+  if (!found) return null;
+  const inner = { graph: scope.graph, module: found.module };
+  if (found.declaration.kind === 'function') return { node: found.declaration.node, scope: inner };
+  return found.declaration.kind === 'variable' && found.declaration.init
+    ? callableOf(found.declaration.init, inner, depth + 1)
+    : null;
+}
+
+/** A call of a function that itself returns one: `Mixin(options)` in `Mixin(options)(Base)`. */
+function returnedFunction(node: Ast.CallExpression, scope: Scope, depth: number): Callable | null {
+  const callee = unwrap(node.callee);
+  if (callee.type !== 'Identifier' && callee.type !== 'MemberExpression') return null;
+  const outer = callableOf(callee, scope, depth + 1);
+  const result = outer && returned(outer.node);
+  if (!outer || !result || !isFunction(unwrap(result))) return null;
+  const bindings = new Map([
+    ...(outer.scope.bindings ?? []),
+    ...bindParameters(outer.node, node.arguments, scope),
+  ]);
+  return { node: unwrap(result) as FunctionNode, scope: { ...outer.scope, bindings } };
+}
+
+/** The expression under type assertions, parentheses and `(0, name)`. */
 export function unwrap(node: Ast.Node): Ast.Node {
   switch (node.type) {
     case 'TSAsExpression':
     case 'TSSatisfiesExpression':
     case 'TSNonNullExpression':
     case 'TSTypeAssertion':
+    case 'TSInstantiationExpression':
     case 'ParenthesizedExpression':
+    case 'ChainExpression':
       return unwrap(node.expression);
+    case 'SequenceExpression': {
+      const [first, second] = node.expressions;
+      return node.expressions.length === 2 && first?.type === 'Literal' && second ? unwrap(second) : node;
+    }
     default:
       return node;
   }
 }
 
+export function isFunction(node: Ast.Node): node is FunctionNode {
+  return (
+    node.type === 'FunctionDeclaration' ||
+    node.type === 'FunctionExpression' ||
+    node.type === 'ArrowFunctionExpression'
+  );
+}
+
 /** The declarations made by the statements of a function body, by name. */
-export function localDeclarations(node: Ast.Function | Ast.ArrowFunctionExpression) {
+export function localDeclarations(node: FunctionNode): Map<string, Declaration> {
   const body = node.body?.type === 'BlockStatement' ? node.body.body : [];
   return new Map(body.flatMap((statement) => declarationsIn(statement)));
+}
+
+/** A scope in which the constants that the functions around an expression declare are known, too. */
+export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope {
+  const bindings = new Map(scope.bindings);
+  const inner = { ...scope, bindings };
+  for (const one of around) {
+    for (const [name, declaration] of localDeclarations(one)) {
+      if (declaration.kind === 'variable' && declaration.init)
+        bindings.set(name, { node: declaration.init, scope: inner });
+      else if (declaration.kind === 'class' || declaration.kind === 'function')
+        bindings.set(name, { node: declaration.node, scope: inner });
+    }
+  }
+  return inner;
 }

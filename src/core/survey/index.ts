@@ -3,9 +3,13 @@
 import type { Contract } from '../contract/types.js';
 import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
-import { chainOf } from './classes.js';
+import type { ClassChain } from './classes.js';
+import { chainOf, chainOfBuilt } from './classes.js';
+import type { Scope } from './functions.js';
+import { unwrap } from './functions.js';
 import type { Module, ModuleReader } from './modules.js';
 import { ModuleGraph } from './modules.js';
+import type { Ast } from './parse.js';
 import type { Registered } from './registrations.js';
 import { mayRegister, registrationsIn } from './registrations.js';
 
@@ -46,14 +50,14 @@ export function survey(input: SurveyInput): SurveyResult {
     const { registered, unfolded } = registrationsIn(module, graph);
     for (const one of unfolded) findings.push(tagNotConstant(one.module, one.place));
     for (const one of registered) {
-      const chain = chainOf({ node: one.node, scope: { graph, module }, name: null }, graph);
-      if (chain.layers.length === 0) {
+      const chain = chainOfRegistered(one, graph, input);
+      if (!chain) {
         findings.push(classNotFound(one));
         continue;
       }
       const before = components.get(one.tag);
       if (before) {
-        findings.push(registeredTwice(one, before.registered));
+        if (isAnother(one, before.registered)) findings.push(registeredTwice(one, before.registered));
         continue;
       }
       components.set(one.tag, {
@@ -66,6 +70,49 @@ export function survey(input: SurveyInput): SurveyResult {
     .map((one) => one.component)
     .sort((a, b) => (a.tag < b.tag ? -1 : 1));
   return { contract: { contract: 1, package: input.package, components: sorted }, findings };
+}
+
+/** The classes behind a registration, or what stands for them; null when there is nothing to read. */
+function chainOfRegistered(one: Registered, graph: ModuleGraph, input: SurveyInput): ClassChain | null {
+  const chain = chainOf({ node: one.node, scope: one.scope, name: null }, graph);
+  if (chain.layers.length > 0) return chain;
+  if (one.members) {
+    const apart = chainKeptApart(one.tag, graph, input) ?? chainOfBuilt(one.node, one.scope, null, graph);
+    const [first, ...rest] = apart.layers;
+    return first ? { ...apart, layers: [{ ...first, members: one.members }, ...rest] } : null;
+  }
+  const node = unwrap(one.node);
+  if (node.type === 'CallExpression') return chainOfBuilt(node, one.scope, null, graph);
+  const made = callMaking(node, one.scope);
+  return made ? chainOfBuilt(made.node, made.scope, null, graph) : null;
+}
+
+/** The call that a name stands for: `const TideClock = make(view, { ... })`. */
+function callMaking(node: Ast.Node, scope: Scope): { node: Ast.Node; scope: Scope } | null {
+  if (node.type !== 'Identifier') return null;
+  const found = scope.graph.find(node.name, scope.module);
+  const init = found?.declaration.kind === 'variable' ? found.declaration.init : null;
+  if (!found || !init || unwrap(init).type !== 'CallExpression') return null;
+  return { node: unwrap(init), scope: { graph: scope.graph, module: found.module } };
+}
+
+/** The class that compilers export under its tag, with underscores, in a module of its own. */
+function chainKeptApart(tag: string, graph: ModuleGraph, input: SurveyInput): ClassChain | null {
+  const name = tag.replaceAll('-', '_');
+  for (const path of input.paths) {
+    if (!input.reader.read(path)?.includes(` as ${name}`)) continue;
+    const module = graph.load(path);
+    const found = module && graph.findExport(name, module);
+    if (found?.declaration.kind !== 'class') continue;
+    return chainOf({ node: found.declaration.node, scope: { graph, module: found.module }, name }, graph);
+  }
+  return null;
+}
+
+/** Two registrations of one tag in the same build, as against the same component built twice. */
+function isAnother(one: Registered, first: Registered): boolean {
+  const folder = (label: string) => label.split('/').slice(0, -1).slice(0, 2).join('/');
+  return folder(one.module.label) === folder(first.module.label) && one.module !== first.module;
 }
 
 function syntaxFindings(module: Module): Finding[] {

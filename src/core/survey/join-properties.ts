@@ -13,6 +13,9 @@ export function joinProperties(
   const joined = new Map<string, { evidence: PropertyEvidence; layer: Layer }>();
   const seen: AttributeSeen[] = [];
   for (const { layer, found } of evidence) {
+    if (found.some((one) => one.attributes?.some((attribute) => attribute.replaces))) {
+      for (const [index, one] of seen.entries()) if (one.observed) seen[index] = { ...one, observed: false };
+    }
     const layerOwn = new Map<string, PropertyEvidence>();
     for (const one of found) {
       seen.push(...(one.attributes ?? []));
@@ -39,7 +42,8 @@ export function joinProperties(
       finishProperty(one, links.get(one.name), layer === own ? null : layer),
     );
   const taken = new Set(properties.flatMap((one) => (one.attribute ? [one.attribute.name] : [])));
-  return { properties, attributes: freeAttributes(seen, taken) };
+  const hidden = [...joined.values()].filter(({ evidence: one }) => one.internal && !one.state);
+  return { properties, attributes: freeAttributes([...seen, ...hidden.flatMap(attributeOfHidden)], taken) };
 }
 
 /** Two pieces of evidence about one property; the second is nearer to the component. */
@@ -62,6 +66,7 @@ function joinTwo(first: PropertyEvidence, second: PropertyEvidence): PropertyEvi
     readonly: first.readonly === true || second.readonly === true,
     writable: first.writable === true || second.writable === true,
     internal: first.internal === true || second.internal === true,
+    state: first.state === true || second.state === true,
     words: {
       ...second.words,
       ...first.words,
@@ -125,6 +130,15 @@ function finishProperty(one: PropertyEvidence, link: Link | undefined, from: Lay
     ...one.words,
     ...(from?.name ? { inheritedFrom: from.name } : {}),
   };
+}
+
+/** The attribute of a property that is not for users still is one of the element's. */
+function attributeOfHidden({ evidence: one }: { evidence: PropertyEvidence }): AttributeSeen[] {
+  if (!one.attribute || one.origin !== 'declared') return [];
+  const name = one.attribute.name ?? one.name.toLowerCase();
+  if (name.startsWith('_')) return [];
+  const { reads } = one.attribute;
+  return [{ name, ...(reads ? { reads } : {}), observed: true, at: one.words.at ?? '' }];
 }
 
 function typeByReader(reads: AttributeReader | undefined): TypeInfo {

@@ -19,12 +19,17 @@ export type Declaration =
   | { kind: 'class'; node: Ast.Class }
   | { kind: 'function'; node: Ast.Function }
   | { kind: 'variable'; init: Ast.Expression | null; type: Ast.TSTypeAnnotation | null | undefined }
+  /** One name out of a destructured object or array. */
+  | { kind: 'member'; object: Ast.Expression; key: string }
   | { kind: 'enum'; node: Ast.TSEnumDeclaration }
   | { kind: 'type'; node: Ast.TSTypeAliasDeclaration | Ast.TSInterfaceDeclaration }
   | { kind: 'import'; specifier: string; imported: string }
   | { kind: 'namespace'; specifier: string };
 
-type Exported = { kind: 'local'; name: string } | { kind: 'from'; specifier: string; imported: string };
+type Exported =
+  | { kind: 'local'; name: string }
+  | { kind: 'from'; specifier: string; imported: string }
+  | { kind: 'namespace'; specifier: string };
 
 /** One parsed module with its names. */
 export interface Module {
@@ -95,21 +100,40 @@ export class ModuleGraph {
     return this.#reader.read(path)?.includes(word) ? this.load(path) : null;
   }
 
-  /** What a name means in a module, through imports and re-exports; null when it leads out of reach. */
-  find(name: string, module: Module): Found | null {
+  /**
+   * What a name means in a module, through imports and re-exports; null when it leads out of reach or in a
+   * circle.
+   */
+  find(name: string, module: Module, visited = new Set<string>()): Found | null {
     const declaration = module.declarations.get(name);
     if (!declaration) return null;
     if (declaration.kind !== 'import') return { module, name, declaration };
     const target = this.resolve(declaration.specifier, module);
-    return target ? this.findExport(declaration.imported, target) : null;
+    return target ? this.findExport(declaration.imported, target, visited) : null;
+  }
+
+  /** What `holder.name` means where `holder` is a module imported, or exported again, as a namespace; else null. */
+  findMember(holder: string, name: string, module: Module): Found | null {
+    const declaration = module.declarations.get(holder);
+    if (declaration?.kind === 'namespace') {
+      const target = this.resolve(declaration.specifier, module);
+      return target && this.findExport(name, target);
+    }
+    if (declaration?.kind !== 'import') return null;
+    const target = this.resolve(declaration.specifier, module);
+    const exported = target?.exports.get(declaration.imported);
+    if (!target || exported?.kind !== 'namespace') return null;
+    const inner = this.resolve(exported.specifier, target);
+    return inner && this.findExport(name, inner);
   }
 
   /** What a module exports under a name. Cyclic re-exports end in null. */
-  findExport(name: string, module: Module, visited = new Set<Module>()): Found | null {
-    if (visited.has(module)) return null;
-    visited.add(module);
+  findExport(name: string, module: Module, visited = new Set<string>()): Found | null {
+    const key = `${module.path}#${name}`;
+    if (visited.has(key)) return null;
+    visited.add(key);
     const exported = module.exports.get(name);
-    if (exported?.kind === 'local') return this.find(exported.name, module);
+    if (exported?.kind === 'local') return this.find(exported.name, module, visited);
     if (exported?.kind === 'from') {
       const target = this.resolve(exported.specifier, module);
       return target ? this.findExport(exported.imported, target, visited) : null;
@@ -219,13 +243,83 @@ function addStatement(module: Module, statement: Ast.Statement | Ast.Directive):
     case 'ExportAllDeclaration':
       module.specifiers.push(statement.source.value);
       if (!statement.exported) module.starExports.push(statement.source.value);
+      else {
+        const specifier = statement.source.value;
+        module.exports.set(nameOf(statement.exported), { kind: 'namespace', specifier });
+      }
       return;
     case 'ExportDefaultDeclaration':
       addDefaultExport(module, statement.declaration);
       return;
+    case 'ExpressionStatement':
+      addAssignments(module, statement.expression);
+      return;
     default:
       declare(module, statement);
   }
+}
+
+/**
+ * Values given to names that were declared without one, as compilers write private methods (`_a = function ...`)
+ * and enums (`(function (Mark) { ... })(Mark || (Mark = {}))`).
+ */
+function addAssignments(module: Module, node: Ast.Node): void {
+  if (node.type === 'SequenceExpression') {
+    for (const one of node.expressions) addAssignments(module, one);
+    return;
+  }
+  const members = node.type === 'CallExpression' ? enumMembers(node) : null;
+  if (members && node.type === 'CallExpression') {
+    const [argument] = node.arguments;
+    const name = argument?.type === 'LogicalExpression' ? argument.left : null;
+    if (name?.type === 'Identifier') giveValue(module, name.name, members);
+  }
+  if (node.type === 'AssignmentExpression' && node.operator === '=' && node.left.type === 'Identifier')
+    giveValue(module, node.left.name, node.right);
+}
+
+function giveValue(module: Module, name: string, init: Ast.Expression): void {
+  const before = module.declarations.get(name);
+  if (before?.kind === 'variable' && !before.init) module.declarations.set(name, { ...before, init });
+}
+
+/** The object that a compiled enum fills, or null when a call is no such thing. */
+function enumMembers(node: Ast.CallExpression): Ast.Expression | null {
+  const { callee } = node;
+  if (callee.type !== 'FunctionExpression' && callee.type !== 'ArrowFunctionExpression') return null;
+  const [parameter] = callee.params;
+  if (parameter?.type !== 'Identifier' || callee.body?.type !== 'BlockStatement') return null;
+  const properties: Ast.Node[] = [];
+  for (const statement of callee.body.body) {
+    if (statement.type === 'ReturnStatement') continue;
+    if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
+      return null;
+    const { left, right } = statement.expression;
+    if (left.type !== 'MemberExpression' || left.object.type !== 'Identifier') return null;
+    if (left.object.name !== parameter.name) return null;
+    // `Mark[Mark["High"] = 0] = "High"` names a number both ways.
+    const inner = left.property.type === 'AssignmentExpression' ? left.property : null;
+    const target = inner?.left.type === 'MemberExpression' ? inner.left : left;
+    const { start, end } = statement;
+    properties.push({
+      type: 'Property',
+      kind: 'init',
+      key: target.property,
+      value: inner ? inner.right : right,
+      computed: target.computed,
+      method: false,
+      shorthand: false,
+      start,
+      end,
+    } as unknown as Ast.Node);
+  }
+  if (properties.length === 0) return null;
+  return {
+    type: 'ObjectExpression',
+    properties,
+    start: node.start,
+    end: node.end,
+  } as unknown as Ast.Expression;
 }
 
 function addDefaultExport(module: Module, node: Ast.ExportDefaultDeclaration['declaration']): void {
@@ -250,7 +344,7 @@ function declare(module: Module, node: Ast.Node): string[] {
   return declarations.map(([name]) => name);
 }
 
-/** The names one statement declares. Destructuring declares nothing that could be folded, so it is left out. */
+/** The names one statement declares. */
 export function declarationsIn(node: Ast.Node): [string, Declaration][] {
   switch (node.type) {
     case 'ClassDeclaration':
@@ -265,14 +359,31 @@ export function declarationsIn(node: Ast.Node): [string, Declaration][] {
     case 'TSInterfaceDeclaration':
       return [[node.id.name, { kind: 'type', node }]];
     case 'VariableDeclaration':
-      return node.declarations.flatMap((one): [string, Declaration][] =>
-        one.id.type === 'Identifier'
-          ? [[one.id.name, { kind: 'variable', init: one.init, type: one.id.typeAnnotation }]]
-          : [],
-      );
+      return node.declarations.flatMap(declared);
     default:
       return [];
   }
+}
+
+function declared({ id, init }: Ast.VariableDeclarator): [string, Declaration][] {
+  if (id.type === 'Identifier') {
+    const members = init?.type === 'CallExpression' ? enumMembers(init) : null;
+    return [[id.name, { kind: 'variable', init: members ?? init, type: id.typeAnnotation }]];
+  }
+  if (!init) return [];
+  if (id.type === 'ArrayPattern') {
+    return id.elements.flatMap((one, index): [string, Declaration][] =>
+      one?.type === 'Identifier' ? [[one.name, { kind: 'member', object: init, key: String(index) }]] : [],
+    );
+  }
+  if (id.type !== 'ObjectPattern') return [];
+  return id.properties.flatMap((one): [string, Declaration][] => {
+    if (one.type !== 'Property' || one.computed || one.key.type !== 'Identifier') return [];
+    const target = one.value.type === 'AssignmentPattern' ? one.value.left : one.value;
+    return target.type === 'Identifier'
+      ? [[target.name, { kind: 'member', object: init, key: one.key.name }]]
+      : [];
+  });
 }
 
 function nameOf(node: Ast.ModuleExportName): string {

@@ -5,6 +5,7 @@ import { delimiter, join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { missingError } from '../error.js';
 import type { Engine, EnginePage } from './engine.js';
+import { PAGE_ORIGIN } from './engine.js';
 
 const PROGRAMS = ['chromium', 'chromium-browser', 'google-chrome-stable', 'google-chrome', 'microsoft-edge'];
 const PLACES = [
@@ -15,6 +16,7 @@ const PLACES = [
   '/Applications/Chromium.app/Contents/MacOS/Chromium',
 ];
 const LONGEST_STEP = 60_000;
+const EMPTY_PAGE = '<!doctype html><meta charset="utf-8"><title>suvet</title><body>';
 
 /** Path of an installed Chromium: `SUVET_CHROMIUM`, then the search path, then usual places; null when there is none. */
 export function findChromium(): string | null {
@@ -52,8 +54,7 @@ export async function launchChromium(): Promise<Engine> {
   return {
     name: 'chromium',
     version: (await browser.version()).replace(/^.*\//, ''),
-    open: (html = '<!doctype html><meta charset="utf-8"><title>suvet</title><body>') =>
-      openPage(browser, html),
+    open: (html = EMPTY_PAGE, scripts = new Map()) => openPage(browser, html, scripts),
     close: () => browser.close(),
   };
 }
@@ -73,7 +74,11 @@ function flags(): string[] {
   ];
 }
 
-async function openPage(browser: Browser, html: string): Promise<EnginePage> {
+async function openPage(
+  browser: Browser,
+  html: string,
+  scripts: ReadonlyMap<string, string>,
+): Promise<EnginePage> {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
   const log: { type: string; text: string }[] = [];
@@ -82,8 +87,10 @@ async function openPage(browser: Browser, html: string): Promise<EnginePage> {
   page.on('pageerror', (error) =>
     log.push({ type: 'uncaught', text: error instanceof Error ? error.message : String(error) }),
   );
-  await refuseOutside(page, refused);
-  await page.setContent(html, { waitUntil: 'load' });
+  await refuseOutside(page, refused, new Map([...scripts, ['/', html]]));
+  // A page that loads modules needs an origin; one that does not is set in place, which is quicker.
+  if (scripts.size > 0) await page.goto(`${PAGE_ORIGIN}/`, { waitUntil: 'load' });
+  else await page.setContent(html, { waitUntil: 'load' });
   return {
     console: log,
     refused,
@@ -100,10 +107,22 @@ async function openPage(browser: Browser, html: string): Promise<EnginePage> {
   };
 }
 
-async function refuseOutside(page: Page, refused: string[]): Promise<void> {
+/** Answers requests for the page's own files, lets those to this machine pass, and refuses all others. */
+async function refuseOutside(
+  page: Page,
+  refused: string[],
+  files: ReadonlyMap<string, string>,
+): Promise<void> {
   await page.setRequestInterception(true);
   page.on('request', (request) => {
     const url = request.url();
+    const path = url.startsWith(`${PAGE_ORIGIN}/`) ? url.slice(PAGE_ORIGIN.length) : '';
+    const body = files.get(path);
+    if (body !== undefined) {
+      const contentType = path === '/' ? 'text/html; charset=utf-8' : 'text/javascript; charset=utf-8';
+      void request.respond({ contentType, body });
+      return;
+    }
     const local =
       /^(data|blob|about):/.test(url) || /^https?:\/\/(127\.0\.0\.1|localhost|\[::1\])[:/]/.test(url);
     if (!local) refused.push(url);

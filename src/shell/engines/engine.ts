@@ -19,10 +19,13 @@ export interface EnginePage {
   close(): Promise<void>;
 }
 
+/** The origin under which a page finds the scripts it was opened with. Nothing listens there. */
+export const PAGE_ORIGIN = 'http://localhost';
+
 export interface Engine {
   readonly name: EngineName;
   readonly version: string;
-  /** Opens a page on this HTML. */
-  open(html?: string): Promise<EnginePage>;
+  /** Opens a page on this HTML. `scripts` are the modules it may load from `PAGE_ORIGIN`, by path: `/a.js`. */
+  open(html?: string, scripts?: ReadonlyMap<string, string>): Promise<EnginePage>;
   close(): Promise<void>;
 }

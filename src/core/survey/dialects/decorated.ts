@@ -1,32 +1,39 @@
 /**
  * Decorated classes: members declared by a decorator, in source form (`@property({ ... }) name`) and in what
- * compilers make of it (`__decorate([property({ ... })], TheClass.prototype, "name", ...)`). A decorator counts
- * by the shape of what it is given; only one that is given nothing counts by its name.
+ * compilers make of it: a call, under any name, that is given decorators, the name of a member, and the class or
+ * its prototype. A decorator counts by the shape of what it is given; only one that is given nothing counts by
+ * its name.
  */
 
+import type { ContractEvent } from '../../contract/types.js';
+import { kebabCase } from '../../emit/names.js';
+import type { About } from '../about.js';
+import { aboutClass } from '../about.js';
+import { decoratorsOf, memberDecorations } from '../decorations.js';
 import { isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
-import { within } from '../find.js';
 import { fold, keyName } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { asString, isFoldedObject } from '../folded.js';
+import type { Scope } from '../functions.js';
+import { callableOf, unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
+import { NO_TYPE } from '../types.js';
 import { memberType } from './members.js';
-import { readOptions } from './options.js';
+import { attributeCaseOf, isOptions, readOptions } from './options.js';
 
 export const decorated: Dialect = {
   name: 'decorated',
   read(context) {
     const properties: PropertyEvidence[] = [];
+    const events: ContractEvent[] = [];
     for (const member of context.layer.node.body.body) {
       if (!('decorators' in member) || !('key' in member) || member.static) continue;
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
       if (name === null) continue;
-      const evidence = declaredBy(
-        member.decorators.map((one) => one.expression),
-        name,
-        context,
-      );
+      const decorators = member.decorators.map((one) => one.expression);
+      events.push(...emitters(decorators, name, member, context));
+      const evidence = declaredBy(decorators, name, context, context.scope);
       if (!evidence) continue;
       const doc = context.doc(member);
       const type = memberType(member, context) ?? evidence.type;
@@ -42,27 +49,50 @@ export const decorated: Dialect = {
         words: { ...wordsOf(doc), at: context.at(member) },
       });
     }
-    return { properties: [...properties, ...compiledMembers(context)] };
+    events.push(...classEvents(context));
+    return { properties: [...properties, ...compiledMembers(context)], events };
   },
 };
 
-const PLAIN_NAMES = /^(prop|property|attr|attribute|observable|bindable|field|api)$/i;
+const PLAIN_NAMES = /^(prop|property|attr|attribute|observable|bindable|field|api|input|reactive)$/i;
+const INNER_NAMES = /^(state|internalProperty|internal)$/i;
+/** Decorators that make a property observable, but give it no attribute. */
+const NO_ATTRIBUTE = /^observable$/i;
+const ATTRIBUTE_NAMES = /^attr(ibute)?$/i;
 
 /** What the decorators of one member declare, or null when none of them declares a property. */
-function declaredBy(decorators: Ast.Node[], name: string, context: LayerContext): PropertyEvidence | null {
-  for (const decorator of decorators) {
+function declaredBy(
+  decorators: readonly Ast.Node[],
+  name: string,
+  context: LayerContext,
+  scope: Scope,
+): PropertyEvidence | null {
+  for (const given of decorators) {
+    const decorator = unwrap(given);
     const called = decorator.type === 'CallExpression' ? decorator : null;
     const decoratorName = nameOf(called ? called.callee : decorator);
     const [argument] = called?.arguments ?? [];
-    const options = argument ? fold(argument, context.scope) : undefined;
+    const options = argument ? fold(argument, scope) : undefined;
+    const inner = called ? wrappedDecorator(called, scope) : null;
+    if (inner) {
+      const found = declaredBy([inner.node], name, context, inner.scope);
+      if (found) return found;
+    }
     if (!declaresProperty(options, argument, decoratorName)) continue;
-    const read = readOptions(name, options);
+    const attributeCase = attributeCaseOf(context.chain);
+    const text =
+      typeof options === 'string' ? { object: new Map([['attribute', options as Folded]]) } : options;
+    const read = readOptions(name, text, attributeCase);
+    const isInner = read.internal || INNER_NAMES.test(decoratorName);
     return {
       name,
       origin: 'declared',
       ...(read.type ? { type: read.type } : {}),
-      attribute: read.attribute,
-      internal: read.internal || /state|internal/i.test(decoratorName),
+      ...(read.default === undefined ? {} : { default: read.default }),
+      attribute: isInner || NO_ATTRIBUTE.test(decoratorName) ? false : read.attribute,
+      internal: isInner,
+      state: isInner,
+      readonly: read.readonly,
       writable: true,
       words: {},
     };
@@ -70,63 +100,117 @@ function declaredBy(decorators: Ast.Node[], name: string, context: LayerContext)
   return null;
 }
 
-const OPTION_KEYS = [
-  'type',
-  'attribute',
-  'reflect',
-  'converter',
-  'hasChanged',
-  'noAccessor',
-  'useDefault',
-  'state',
-];
-
 function declaresProperty(
   options: Folded | undefined,
   argument: Ast.Node | undefined,
   name: string,
 ): boolean {
-  if (argument === undefined) return PLAIN_NAMES.test(name) || /^(state|internalProperty)$/i.test(name);
-  if (isFoldedObject(options ?? null)) {
-    const { object } = options as { object: Map<string, Folded> };
-    return OPTION_KEYS.some((key) => object.has(key)) || (object.size === 0 && PLAIN_NAMES.test(name));
-  }
+  if (argument === undefined) return PLAIN_NAMES.test(name) || INNER_NAMES.test(name);
+  if (isOptions(options)) return true;
+  if (isFoldedObject(options ?? null)) return PLAIN_NAMES.test(name) || INNER_NAMES.test(name);
+  if (typeof options === 'string') return ATTRIBUTE_NAMES.test(name);
   return argument.type !== 'Literal' && PLAIN_NAMES.test(name);
 }
 
-/** Calls of the form `helper([decorators], TheClass.prototype, "name", ...)`, whatever the helper is called. */
+/** A project's own decorator that does nothing but call another: `const flag = () => property({ type: Boolean })`. */
+function wrappedDecorator(node: Ast.CallExpression, scope: Scope): { node: Ast.Node; scope: Scope } | null {
+  const called = callableOf(node.callee, scope);
+  if (!called || !scope.graph.isOwn(called.scope.module)) return null;
+  const body = called.node.body?.type === 'BlockStatement' ? called.node.body.body : null;
+  const [only] = body ?? [];
+  const result = body
+    ? body.length === 1 && only?.type === 'ReturnStatement'
+      ? only.argument
+      : null
+    : called.node.body;
+  if (result?.type !== 'CallExpression') return null;
+  const bindings = new Map(called.scope.bindings);
+  for (const [index, parameter] of called.node.params.entries()) {
+    const name = parameter.type === 'AssignmentPattern' ? parameter.left : parameter;
+    const value = node.arguments[index] ?? (parameter.type === 'AssignmentPattern' ? parameter.right : null);
+    if (name.type === 'Identifier' && value) bindings.set(name.name, { node: value, scope });
+  }
+  return { node: result, scope: { ...called.scope, bindings } };
+}
+
+/** What compilers make of decorated members. */
 function compiledMembers(context: LayerContext): PropertyEvidence[] {
-  const { layer } = context;
   const found: PropertyEvidence[] = [];
-  const { program } = layer.module;
-  for (const node of within('call', program, program)) {
-    const [list, target, key] = node.arguments;
-    if (list?.type !== 'ArrayExpression' || !key || !isOnPrototype(target, layer.node.id?.name ?? layer.name))
-      continue;
-    const name = asString(fold(key, context.scope));
-    const decorators = list.elements.filter((one): one is Ast.Expression => one !== null);
-    const evidence = name === null ? null : declaredBy(decorators, name, context);
-    if (!evidence || name === null) continue;
-    found.push({
-      ...evidence,
-      internal: evidence.internal || name.startsWith('_'),
-      words: { at: context.at(node) },
-    });
+  for (const about of aboutClass(context.layer, context.scope, context.graph)) {
+    if (about.node.type !== 'CallExpression') continue;
+    for (const { name, decorators } of memberDecorations(about as About & { node: Ast.CallExpression })) {
+      const evidence = declaredBy(decorators, name, context, about.scope);
+      if (evidence)
+        found.push({
+          ...evidence,
+          internal: evidence.internal === true || name.startsWith('_'),
+          words: { at: context.at(about.node) },
+        });
+    }
   }
   return found;
 }
 
-function isOnPrototype(node: Ast.Node | undefined, className: string | null): boolean {
-  return (
-    node?.type === 'MemberExpression' &&
-    node.property.type === 'Identifier' &&
-    node.property.name === 'prototype' &&
-    node.object.type === 'Identifier' &&
-    node.object.name === className
+/** A field that a decorator makes an emitter: `@Event({ bubbles: false }) pick: EventEmitter<Pick>`. */
+function emitters(
+  decorators: readonly Ast.Node[],
+  name: string,
+  member: Ast.ClassElement,
+  context: LayerContext,
+): ContractEvent[] {
+  return decorators.flatMap((decorator): ContractEvent[] => {
+    if (decorator.type !== 'CallExpression' || !/^(event|output)$/i.test(nameOf(decorator.callee))) return [];
+    const options = decorator.arguments[0] ? fold(decorator.arguments[0], context.scope) : null;
+    const object = isFoldedObject(options) ? options.object : new Map<string, Folded>();
+    const doc = context.doc(member);
+    return [
+      {
+        name: asString(object.get('eventName') ?? null) ?? asString(options) ?? name,
+        detail: NO_TYPE,
+        eventType: 'CustomEvent',
+        bubbles: object.get('bubbles') !== false,
+        composed: object.get('composed') !== false,
+        cancelable: object.get('cancelable') !== false,
+        origin: 'element',
+        declared: true,
+        dispatched: true,
+        ...wordsOf(doc),
+        at: context.at(member),
+      },
+    ];
+  });
+}
+
+/** Events that a decorator of the class declares: `@event('pick', { bubbles: true })`. */
+function classEvents(context: LayerContext): ContractEvent[] {
+  return decoratorsOf(context.layer, context.scope, context.graph).flatMap(
+    ({ node, scope }): ContractEvent[] => {
+      if (node.type !== 'CallExpression' || !/^(event|fires|emits)/i.test(nameOf(node.callee))) return [];
+      const [first, second] = node.arguments;
+      const name = first ? asString(fold(first, scope)) : null;
+      if (name === null) return [];
+      const options = second ? fold(second, scope) : null;
+      const is = (key: string) => isFoldedObject(options) && options.object.get(key) === true;
+      return [
+        {
+          name: kebabCase(name),
+          detail: NO_TYPE,
+          eventType: 'CustomEvent',
+          bubbles: is('bubbles'),
+          composed: is('composed') || is('bubbles'),
+          cancelable: is('cancelable'),
+          origin: 'element',
+          declared: true,
+          dispatched: true,
+          at: context.at(context.layer.node),
+        },
+      ];
+    },
   );
 }
 
 function nameOf(node: Ast.Node): string {
-  if (node.type === 'Identifier') return node.name;
-  return node.type === 'MemberExpression' && node.property.type === 'Identifier' ? node.property.name : '';
+  const inner = unwrap(node);
+  if (inner.type === 'Identifier') return inner.name;
+  return inner.type === 'MemberExpression' && inner.property.type === 'Identifier' ? inner.property.name : '';
 }

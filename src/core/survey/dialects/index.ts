@@ -1,9 +1,22 @@
 /** The register of authoring dialects. One line each; the order carries no meaning. */
 
 import type { Dialect } from '../evidence.js';
+import { built } from './built.js';
+import { compiled } from './compiled.js';
 import { decorated } from './decorated.js';
+import { defined } from './defined.js';
+import { described } from './described.js';
 import { members } from './members.js';
 import { observed } from './observed.js';
 import { table } from './table.js';
 
-export const DIALECTS: readonly Dialect[] = [members, observed, decorated, table];
+export const DIALECTS: readonly Dialect[] = [
+  members,
+  observed,
+  decorated,
+  table,
+  defined,
+  described,
+  compiled,
+  built,
+];

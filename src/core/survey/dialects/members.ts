@@ -1,12 +1,12 @@
 /** Ordinary class members: fields, accessors, methods, and fields set in the constructor. */
 
 import type { ItemWords, TypeInfo } from '../../contract/types.js';
-import { isFunction } from '../classes.js';
+import { annotationOf } from '../declared-members.js';
 import type { Doc } from '../docs.js';
 import { docOf, isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { fold, keyName } from '../fold.js';
-import { staticValue } from '../functions.js';
+import { isFunction, staticValue } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types.js';
@@ -33,10 +33,9 @@ export const members: Dialect = {
       if (known) known.default ??= evidence.default as string;
       else properties.set(name, evidence);
     }
-    const declared = declaredMembers(context);
     return {
-      properties: [...properties.values()].map((one) => withDeclared(one, declared)),
-      methods: methods.map((one) => withDeclared(one, declared)),
+      properties: [...properties.values()],
+      methods,
       ...(formAssociated(context) ? { formAssociated: true } : {}),
     };
   },
@@ -55,15 +54,6 @@ export function memberType(member: Ast.ClassElement, context: LayerContext): Typ
     return type === NO_TYPE ? undefined : type;
   }
   return undefined;
-}
-
-function annotationOf(member: Ast.ClassElement): Ast.TSTypeAnnotation | null | undefined {
-  if (member.type === 'PropertyDefinition' || member.type === 'AccessorProperty')
-    return member.typeAnnotation;
-  if (member.type !== 'MethodDefinition') return null;
-  if (member.kind === 'get') return member.value.returnType;
-  const [parameter] = member.value.params;
-  return member.kind === 'set' && parameter?.type === 'Identifier' ? parameter.typeAnnotation : null;
 }
 
 function readMember(
@@ -161,49 +151,4 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
 function formAssociated(context: LayerContext): boolean {
   const value = staticValue(context.layer.node, 'formAssociated');
   return value !== null && fold(value, context.scope) === true;
-}
-
-interface DeclaredMember {
-  internal: boolean;
-  type?: TypeInfo;
-  text?: string;
-  words: ItemWords;
-}
-
-/** The members that the type declarations beside a compiled module give its class; null where there are none. */
-function declaredMembers(context: LayerContext): Map<string, DeclaredMember> | null {
-  if (!context.declared) return null;
-  const { module, node } = context.declared;
-  const found = new Map<string, DeclaredMember>();
-  for (const member of node.body.body) {
-    if (!('key' in member) || member.key.type !== 'Identifier') continue;
-    const doc = docOf(member, module);
-    const annotation = annotationOf(member);
-    found.set(member.key.name, {
-      internal: hidden(member, member.key.name, doc),
-      ...(annotation ? { type: typeOf(annotation.typeAnnotation, module, context.graph) } : {}),
-      ...(member.type === 'MethodDefinition' || member.type === 'TSAbstractMethodDefinition'
-        ? { text: module.source.slice(member.start, member.end).replace(/;$/, '').replaceAll(/\s+/g, ' ') }
-        : {}),
-      words: wordsOf(doc),
-    });
-  }
-  return found;
-}
-
-/** Declarations know better what is public, and of which type. */
-function withDeclared<T extends PropertyEvidence | MethodEvidence>(
-  one: T,
-  declared: Map<string, DeclaredMember> | null,
-): T {
-  if (!declared) return one;
-  const known = declared.get(one.name);
-  if (!known) return { ...one, internal: true };
-  return {
-    ...one,
-    internal: one.internal || known.internal,
-    ...(known.type && 'origin' in one ? { type: known.type } : {}),
-    ...(known.text && 'text' in one ? { text: known.text } : {}),
-    words: { ...one.words, ...known.words },
-  };
 }

@@ -4,12 +4,12 @@
  */
 
 import type { AttributeReader, ContractNote } from '../../contract/types.js';
-import { isFunction } from '../classes.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence.js';
 import { within } from '../find.js';
-import { fold, keyName } from '../fold.js';
-import { asString, asStrings, isFoldedObject, UNKNOWN } from '../folded.js';
-import { staticValue } from '../functions.js';
+import { fold, foldStaticMember, keyName } from '../fold.js';
+import { asString, isFoldedObject, UNKNOWN } from '../folded.js';
+import type { Scope } from '../functions.js';
+import { isFunction, staticValue } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';
 
@@ -34,22 +34,49 @@ export const observed: Dialect = {
 };
 
 function readObserved(context: LayerContext, attributes: AttributeSeen[], notes: ContractNote[]): void {
-  const value = staticValue(context.layer.node, 'observedAttributes');
-  if (!value) return;
-  const names = asStrings(fold(value, context.scope));
-  if (names) {
-    for (const name of names) attributes.push({ name, observed: true, at: context.at(value) });
-    return;
+  const { node } = context.layer;
+  const place = observedMember(node);
+  if (!place) return;
+  // The classes above are read by themselves; what their lists hold is no news here.
+  const { above } = context.scope;
+  const scope: Scope = {
+    ...context.scope,
+    above: (name, depth) => (name === 'observedAttributes' ? [] : (above?.(name, depth) ?? UNKNOWN)),
+  };
+  const folded = foldStaticMember(node, 'observedAttributes', scope, 0);
+  const text = context.layer.module.source.slice(place.start, place.end);
+  const list = Array.isArray(folded) ? folded : [UNKNOWN];
+  const replaces = !/\.observedAttributes\b/.test(text) && !list.includes(UNKNOWN);
+  for (const name of list) {
+    if (typeof name === 'string') attributes.push({ name, observed: true, replaces, at: context.at(place) });
   }
-  const partly = fold(value, context.scope);
-  for (const name of Array.isArray(partly) ? partly : []) {
-    if (typeof name === 'string') attributes.push({ name, observed: true, at: context.at(value) });
-  }
+  if (!list.includes(UNKNOWN) || isWorkedOut(context)) return;
   notes.push({
     code: 'attributes-not-constant',
     message: 'observedAttributes is worked out at run time; its names cannot all be read from the source.',
-    at: context.at(value),
+    at: context.at(place),
   });
+}
+
+function observedMember(node: Ast.Class): Ast.ClassElement | null {
+  return (
+    node.body.body.find(
+      (one) =>
+        'static' in one &&
+        one.static &&
+        'key' in one &&
+        one.key.type === 'Identifier' &&
+        one.key.name === 'observedAttributes',
+    ) ??
+    (staticValue(node, 'observedAttributes')
+      ? (node.body.body.find((one) => one.type === 'StaticBlock') ?? null)
+      : null)
+  );
+}
+
+/** A base class that works the list out from what its subclasses declare: there is nothing to miss in it. */
+function isWorkedOut(context: LayerContext): boolean {
+  return context.chain.layers[0] !== context.layer && context.chain.layers.length > 1;
 }
 
 /** `case 'high-mark': this.highMark = Number(value)` and `if (name === 'high-mark') ...`. */
@@ -189,6 +216,8 @@ function forAttributeCalls(
 ): void {
   if (!node.body) return;
   walk(node.body, (inner) => {
+    // What a function inside does, it does at another time.
+    if (isFunction(inner)) return false;
     if (inner.type !== 'CallExpression' || inner.callee.type !== 'MemberExpression') return true;
     const { callee } = inner;
     if (callee.object.type !== 'ThisExpression' || callee.property.type !== 'Identifier') return true;

@@ -1,6 +1,8 @@
 /** What an options object of a declared property says: the object a decorator or a property table is given. */
 
 import type { AttributeReader, TypeInfo } from '../../contract/types.js';
+import { kebabCase } from '../../emit/names.js';
+import type { ClassChain } from '../classes.js';
 import type { AttributeEvidence } from '../evidence.js';
 import type { Folded, FoldedObject } from '../folded.js';
 import { isFoldedObject, isReference } from '../folded.js';
@@ -12,32 +14,93 @@ const READERS: Record<string, AttributeReader> = {
   Boolean: 'boolean',
   Array: 'json',
   Object: 'json',
+  BigInt: 'number',
 };
+
+/** How the attribute of a property is called when nobody says: `highmark` or `high-mark`. */
+export type AttributeCase = 'lower' | 'kebab';
 
 export interface DeclaredOptions {
   attribute: AttributeEvidence;
   type?: TypeInfo;
   internal: boolean;
+  readonly: boolean;
+  default?: string;
+  /** The property tells of its changes by an event named after it. */
+  notifies: boolean;
 }
 
-/** Reads folded options (or a bare type such as `Number`). The attribute's name defaults to the lower-cased property. */
-export function readOptions(property: string, options: Folded | undefined): DeclaredOptions {
-  const object: FoldedObject | null = isFoldedObject(options ?? null) ? (options as FoldedObject) : null;
-  const typeName = namedType(object ? object.object.get('type') : options);
+/** Keys that only options of declared properties have, whoever reads them. */
+const OPTION_KEYS = [
+  'type',
+  'attribute',
+  'reflect',
+  'converter',
+  'hasChanged',
+  'noAccessor',
+  'useDefault',
+  'state',
+  'mode',
+  'reflectToAttribute',
+  'notify',
+  'readOnly',
+  'observer',
+  'computed',
+  'noAttribute',
+  'defaultValue',
+  'mutable',
+];
+
+/** Is this an options object of a declared property? An empty one is none. */
+export function isOptions(value: Folded | undefined): value is FoldedObject {
+  const candidate = value ?? null;
+  return isFoldedObject(candidate) && OPTION_KEYS.some((key) => candidate.object.has(key));
+}
+
+/** Reads folded options, or a bare type such as `Number`. */
+export function readOptions(
+  property: string,
+  options: Folded | undefined,
+  attributeCase: AttributeCase,
+): DeclaredOptions {
+  const object = isFoldedObject(options ?? null) ? (options as FoldedObject).object : null;
+  const is = (key: string) => object?.get(key) === true;
+  const typeName = namedType(object ? object.get('type') : options);
   const type = typeName === null ? undefined : typeNamed(typeName);
-  const given = object?.object.get('attribute');
-  const internal = object?.object.get('state') === true;
-  if (given === false || internal) return { attribute: false, ...(type ? { type } : {}), internal };
-  const reads = object?.object.has('converter') ? 'custom' : (READERS[typeName ?? 'String'] ?? 'custom');
-  return {
-    attribute: {
-      name: typeof given === 'string' ? given : property.toLowerCase(),
-      reads,
-      reflects: object?.object.get('reflect') === true,
-    },
+  const rest = {
     ...(type ? { type } : {}),
-    internal,
+    internal: is('state'),
+    readonly: is('readOnly') || object?.has('computed') === true,
+    notifies: is('notify'),
+    ...defaultOf(object?.get('value') ?? object?.get('defaultValue')),
   };
+  const given = object?.get('attribute') ?? object?.get('attr');
+  if (given === false || rest.internal || is('noAttribute')) return { ...rest, attribute: false };
+  const mode = object?.get('mode');
+  const reads =
+    mode === 'boolean'
+      ? 'boolean'
+      : object?.has('converter')
+        ? 'custom'
+        : (READERS[typeName ?? 'String'] ?? 'custom');
+  return {
+    ...rest,
+    attribute: {
+      name:
+        typeof given === 'string' && given !== ''
+          ? given
+          : attributeCase === 'kebab'
+            ? kebabCase(property)
+            : property.toLowerCase(),
+      reads,
+      reflects: is('reflect') || is('reflectToAttribute') || mode === 'reflect' || mode === 'boolean',
+    },
+  };
+}
+
+function defaultOf(value: Folded | undefined): { default?: string } {
+  const isPlain = ['string', 'number', 'boolean'].includes(typeof value);
+  return isPlain ? { default: typeof value === 'string' ? `'${value}'` : String(value) } : {};
 }
 
 function namedType(value: Folded | undefined): string | null {
@@ -49,5 +112,35 @@ function typeNamed(name: string): TypeInfo | undefined {
     return keyword(name.toLowerCase() as 'string' | 'number' | 'boolean');
   }
   if (name === 'Array') return { text: 'unknown[]', schema: { type: 'array' } };
+  if (name === 'Function') return { text: 'Function', schema: null };
   return name === 'Object' ? { text: 'object', schema: { type: 'object' } } : undefined;
+}
+
+/**
+ * How a chain names attributes: as kebab case where the class that works out `observedAttributes`, or makes the
+ * properties, converts names that way; else in lower case.
+ */
+export function attributeCaseOf(chain: ClassChain): AttributeCase {
+  const known = CASES.get(chain);
+  if (known) return known;
+  const isKebab = chain.layers.some(
+    (layer) => makesProperties(layer.node) && KEBAB.test(layer.module.source),
+  );
+  CASES.set(chain, isKebab ? 'kebab' : 'lower');
+  return isKebab ? 'kebab' : 'lower';
+}
+
+const CASES = new WeakMap<ClassChain, AttributeCase>();
+const KEBAB =
+  /camel(?:Case)?To(?:Dash|Kebab|Hyphen)|to(?:Kebab|Dash)|kebabCase|dashCase|hyphenate|dasherize/i;
+const MAKERS = ['observedAttributes', 'createProperty', 'attributeNameForProperty', 'finalize', 'define'];
+
+function makesProperties(node: ClassChain['layers'][number]['node']): boolean {
+  return node.body.body.some(
+    (member) =>
+      'key' in member &&
+      member.key.type === 'Identifier' &&
+      MAKERS.includes(member.key.name) &&
+      member.type === 'MethodDefinition',
+  );
 }

@@ -1,61 +1,98 @@
 /** Static property tables: `static properties = { ... }`, as field, as getter, or assigned to the class. */
 
+import type { ContractEvent } from '../../contract/types.js';
+import { kebabCase } from '../../emit/names.js';
+import { aboutClass } from '../about.js';
 import { wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
-import { fold, keyName } from '../fold.js';
-import { staticValue, unwrap } from '../functions.js';
+import type { Scope } from '../functions.js';
+import { staticValue } from '../functions.js';
 import type { Ast } from '../parse.js';
-import { typeOfText } from '../types.js';
-import { readOptions } from './options.js';
+import { tableEntries } from '../tables.js';
+import { NO_TYPE, typeOfText } from '../types.js';
+import type { AttributeCase } from './options.js';
+import { attributeCaseOf, isOptions, readOptions } from './options.js';
+
+/** The static member that holds the table, by the names base classes read it under. */
+const TABLES = ['properties', 'props'];
 
 export const table: Dialect = {
   name: 'table',
   read(context) {
-    const value = staticValue(context.layer.node, 'properties') ?? assignedTable(context);
-    const object = value && unwrap(value);
-    if (object?.type !== 'ObjectExpression') return {};
+    const found = TABLES.flatMap((name) => tablesNamed(name, context));
+    const entries = found.flatMap(({ node, scope }) => tableEntries(node, scope));
+    // Only one family of base classes has options of these names, and it writes attributes in kebab case.
+    const isKebab = entries.some(
+      ({ value }) =>
+        isOptions(value) &&
+        ['notify', 'reflectToAttribute', 'observer', 'computed', 'readOnly'].some((key) =>
+          value.object.has(key),
+        ),
+    );
+    const attributeCase = isKebab ? 'kebab' : attributeCaseOf(context.chain);
     const properties: PropertyEvidence[] = [];
-    for (const entry of object.properties) {
-      if (entry.type !== 'Property') continue;
-      const name = keyName(entry.key, entry.computed, (node) => fold(node, context.scope));
-      if (name === null) continue;
-      properties.push(readEntry(name, entry, context));
+    const events: ContractEvent[] = [];
+    for (const entry of entries) {
+      const evidence = readEntry(entry, attributeCase, context);
+      properties.push(evidence);
+      if (evidence.notifies && !evidence.internal) events.push(changeEvent(evidence, context));
     }
-    return { properties };
+    return { properties, events };
   },
 };
 
-function readEntry(name: string, entry: Ast.ObjectProperty, context: LayerContext): PropertyEvidence {
-  const options = readOptions(name, fold(entry.value, context.scope));
-  const doc = context.doc(entry);
+function tablesNamed(name: string, context: LayerContext): { node: Ast.Node; scope: Scope }[] {
+  const value = staticValue(context.layer.node, name);
+  if (value) return [{ node: value, scope: context.scope }];
+  return aboutClass(context.layer, context.scope, context.graph).flatMap(({ node, scope, isClass }) => {
+    if (node.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') return [];
+    const { left } = node;
+    const isTable =
+      left.property.type === 'Identifier' && left.property.name === name && isClass(left.object);
+    return isTable ? [{ node: node.right as Ast.Node, scope }] : [];
+  });
+}
+
+function readEntry(
+  { name, value, node, module }: ReturnType<typeof tableEntries>[number],
+  attributeCase: AttributeCase,
+  context: LayerContext,
+): PropertyEvidence & { notifies: boolean } {
+  const options = readOptions(name, value, attributeCase);
+  const doc = module === context.layer.module ? context.doc(node) : { description: '', tags: [] };
   const typed = doc.tags.find((tag) => tag.tag === 'type')?.type;
   const type = typed ? typeOfText(typed, context.layer.module, context.graph) : options.type;
   return {
     name,
     origin: 'declared',
     ...(type ? { type } : {}),
+    ...(options.default === undefined ? {} : { default: options.default }),
     attribute: options.attribute,
     internal: options.internal || name.startsWith('_'),
-    writable: true,
-    words: { ...wordsOf(doc), at: context.at(entry) },
+    state: options.internal,
+    readonly: options.readonly,
+    writable: !options.readonly,
+    notifies: options.notifies,
+    words: { ...wordsOf(doc), at: context.at(module === context.layer.module ? node : context.layer.node) },
   };
 }
 
-/** The table in `TheClass.properties = { ... }` at the top level of the class's module. */
-function assignedTable({ layer }: LayerContext): Ast.Expression | null {
-  for (const statement of layer.module.program.body) {
-    if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
-      continue;
-    const { left, right } = statement.expression;
-    if (
-      left.type === 'MemberExpression' &&
-      left.object.type === 'Identifier' &&
-      left.object.name === layer.name &&
-      left.property.type === 'Identifier' &&
-      left.property.name === 'properties'
-    ) {
-      return right;
-    }
-  }
-  return null;
+/** A property that notifies dispatches `name-changed`, with the new value as `detail.value`. */
+function changeEvent(property: PropertyEvidence, context: LayerContext): ContractEvent {
+  const value = property.type ?? NO_TYPE;
+  return {
+    name: `${kebabCase(property.name)}-changed`,
+    detail: {
+      text: `{ value: ${value.text} }`,
+      schema: { type: 'object', properties: { value: value.schema ?? {} }, required: ['value'] },
+    },
+    eventType: 'CustomEvent',
+    bubbles: false,
+    composed: false,
+    cancelable: false,
+    origin: 'element',
+    declared: true,
+    dispatched: true,
+    at: property.words.at ?? context.at(context.layer.node),
+  };
 }

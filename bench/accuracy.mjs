@@ -1,0 +1,114 @@
+/**
+ * How much of a package the survey finds: precision and recall of each kind of item, against what the running
+ * elements show in Chromium and what the package declares of itself in a manifest, which the survey here never
+ * sees. `node bench/accuracy.mjs FOLDER PACKAGE... [--list KIND]` with packages installed in FOLDER.
+ */
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { attributesOf } from '../dist/core/contract/types.js';
+import { survey } from '../dist/core/survey/index.js';
+import { readManifest } from '../dist/core/survey/manifest.js';
+import { askLive } from '../dist/shell/live.js';
+import { openSource } from '../dist/shell/sources.js';
+
+const KINDS = ['tags', 'attributes', 'properties', 'events', 'slots', 'cssParts', 'cssProperties'];
+
+/** Truth and answer of each kind for one package: sets of `tag name`, where `open` is neither right nor wrong. */
+export async function measure(folder, name) {
+  const source = openSource(`npm:${name}`, folder);
+  const live = await askLive(source);
+  const { contract } = survey(source.input);
+  const manifestPath = join(source.root, 'custom-elements.json');
+  const claims = existsSync(manifestPath)
+    ? new Map(readManifest(JSON.parse(readFileSync(manifestPath, 'utf8'))).map((one) => [one.tag, one]))
+    : new Map();
+  const kinds = Object.fromEntries(
+    KINDS.map((kind) => [kind, { truth: new Set(), answer: new Set(), open: new Set() }]),
+  );
+  const seen = new Map(live.components.map((one) => [one.tag, one]));
+  for (const tag of seen.keys()) kinds.tags.truth.add(tag);
+  for (const component of contract.components) {
+    // What a host registers by a call of its own is not there for the page to see.
+    kinds.tags[component.registers === 'on-import' ? 'answer' : 'open'].add(component.tag);
+    const one = seen.get(component.tag);
+    if (!one) continue;
+    const claim = claims.get(component.tag);
+    const put = (kind, set, names) => {
+      for (const item of names) kinds[kind][set].add(`${component.tag} ${item}`);
+    };
+    put(
+      'attributes',
+      'answer',
+      attributesOf(component).map((item) => item.name.toLowerCase()),
+    );
+    put(
+      'attributes',
+      'truth',
+      one.observed.map((item) => item.toLowerCase()).filter((item) => !item.startsWith('_')),
+    );
+    const hidden = new Set([...one.state, ...(claim?.hidden ?? [])]);
+    const isPublic = (item) => !/^[_#$]/.test(item) && !hidden.has(item);
+    put(
+      'properties',
+      'answer',
+      component.properties.map((item) => item.name),
+    );
+    put('properties', 'truth', one.accessors.map((item) => item.name).filter(isPublic));
+    put('properties', 'open', [...one.fields, ...(claim?.properties ?? []).map((item) => item.name)]);
+    // Of an element that the package does not describe nobody knows what it would have declared.
+    for (const kind of claim ? ['events', 'slots', 'cssParts', 'cssProperties'] : []) {
+      put(
+        kind,
+        'answer',
+        component[kind].map((item) => item.name),
+      );
+      put(
+        kind,
+        'truth',
+        (claim?.[kind] ?? []).map((item) => item.name),
+      );
+    }
+    if (!claim) continue;
+    put('slots', 'truth', one.slots);
+    put('cssParts', 'truth', one.parts);
+  }
+  return { name, kinds, components: contract.components.length };
+}
+
+export function figures({ truth, answer, open }) {
+  const hits = [...truth].filter((one) => answer.has(one)).length;
+  const wrong = [...answer].filter((one) => !truth.has(one) && !open.has(one));
+  const missed = [...truth].filter((one) => !answer.has(one));
+  return {
+    truth: truth.size,
+    recall: truth.size === 0 ? 1 : hits / truth.size,
+    precision: hits + wrong.length === 0 ? 1 : hits / (hits + wrong.length),
+    missed,
+    wrong,
+  };
+}
+
+const [folder, ...rest] = process.argv.slice(2);
+if (folder) {
+  const at = rest.indexOf('--list');
+  const listed = at < 0 ? null : rest[at + 1];
+  const names = at < 0 ? rest : rest.slice(0, at);
+  for (const name of names) {
+    const { kinds } = await measure(folder, name);
+    for (const kind of KINDS) {
+      const { truth, recall, precision, missed, wrong } = figures(kinds[kind]);
+      console.log(
+        JSON.stringify({
+          package: name,
+          kind,
+          truth,
+          recall: Number(recall.toFixed(3)),
+          precision: Number(precision.toFixed(3)),
+        }),
+      );
+      if (listed !== kind && listed !== 'all') continue;
+      for (const item of missed) console.log(`  missed ${item}`);
+      for (const item of wrong) console.log(`  extra  ${item}`);
+    }
+  }
+}

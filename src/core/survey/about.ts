@@ -1,0 +1,222 @@
+/**
+ * What code outside a class does to it: the calls and assignments that name it, in its module, in the function
+ * that makes it, in its static blocks and in functions it is handed to. Loops over constants are unrolled.
+ */
+
+import type { Layer } from './classes.js';
+import { functionsAround, within } from './find.js';
+import type { Bound, FunctionNode, Scope } from './functions.js';
+import { bindParameters, callableOf, isFunction, unwrap, withLocals } from './functions.js';
+import { elementsOf } from './loops.js';
+import type { ModuleGraph } from './modules.js';
+import type { Ast } from './parse.js';
+import { childrenOf } from './parse.js';
+
+export interface About {
+  node: Ast.CallExpression | Ast.AssignmentExpression;
+  scope: Scope;
+  /** Does an expression in it stand for the class? */
+  isClass(node: Ast.Node): boolean;
+  /** Does an expression in it stand for the class's prototype? */
+  isPrototype(node: Ast.Node): boolean;
+}
+
+const DEEPEST = 3;
+const KNOWN = new WeakMap<Ast.Class, About[]>();
+
+/** The calls and assignments about a class, in source order. */
+export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): About[] {
+  const isOnlyOne = layer.bindings.size === 0;
+  const known = isOnlyOne ? KNOWN.get(layer.node) : undefined;
+  if (known) return known;
+  const { program } = layer.module;
+  const around = functionsAround(layer.node, program);
+  const innermost = around.at(-1);
+  const container = innermost ? bodyOf(innermost) : (program.body as Ast.Node[]);
+  const names = namesOf(layer, container);
+  const found: About[] = [];
+  const outer = withLocals({ ...scope, bindings: layer.bindings }, around);
+  for (const name of names) {
+    for (const statement of namedIn(container, program).get(name) ?? []) {
+      if (statement.end > layer.node.start || statement.start < layer.node.end || isAbout(statement, layer))
+        visit(statement, outer, namesTest(names), found, 0, graph);
+    }
+  }
+  for (const member of layer.node.body.body) {
+    if (member.type !== 'StaticBlock') continue;
+    const test = (node: Ast.Node) => node.type === 'ThisExpression' || namesTest(names)(node);
+    for (const statement of member.body)
+      visit(statement, { ...outer, ...heldBy(scope) }, test, found, 0, graph);
+  }
+  const all = [...new Map(found.map((one) => [one, one])).values()];
+  if (isOnlyOne) KNOWN.set(layer.node, all);
+  return all;
+}
+
+function heldBy({ own, above }: Scope): Pick<Scope, 'own' | 'above'> {
+  return { ...(own ? { own } : {}), ...(above ? { above } : {}) };
+}
+
+function bodyOf(node: FunctionNode): Ast.Node[] {
+  return node.body?.type === 'BlockStatement' ? node.body.body : node.body ? [node.body] : [];
+}
+
+function isAbout(statement: Ast.Node, layer: Layer): boolean {
+  return statement.start <= layer.node.start && layer.node.end <= statement.end;
+}
+
+/** The class's own name, and the variables it is put into where it is made. */
+function namesOf(layer: Layer, container: readonly Ast.Node[]): Set<string> {
+  const names = new Set<string>();
+  if (layer.node.id) names.add(layer.node.id.name);
+  else if (layer.name) names.add(layer.name);
+  const statement = container.find((one) => isAbout(one, layer));
+  const step = (node: Ast.Node) => {
+    if (!isAbout(node, layer) || node === layer.node) return;
+    if (node.type === 'VariableDeclarator' && node.id.type === 'Identifier') names.add(node.id.name);
+    if (node.type === 'AssignmentExpression' && node.left.type === 'Identifier') names.add(node.left.name);
+    for (const child of childrenOf(node)) step(child);
+  };
+  if (statement) step(statement);
+  return names;
+}
+
+function namesTest(names: ReadonlySet<string>): (node: Ast.Node) => boolean {
+  return (node) => {
+    const inner = unwrap(node);
+    if (inner.type === 'AssignmentExpression')
+      return inner.left.type === 'Identifier' && names.has(inner.left.name);
+    return inner.type === 'Identifier' && names.has(inner.name);
+  };
+}
+
+const INDEXES = new WeakMap<readonly Ast.Node[], Map<string, Ast.Node[]>>();
+
+/** The statements of a body by the names they mention. */
+function namedIn(container: readonly Ast.Node[], program: Ast.Program): Map<string, Ast.Node[]> {
+  const known = INDEXES.get(container);
+  if (known) return known;
+  const index = new Map<string, Ast.Node[]>();
+  for (const statement of container) {
+    if (statement.type === 'ImportDeclaration' || isFunction(statement)) continue;
+    for (const name of new Set(within('name', statement, program).map((one) => one.name)))
+      index.set(name, [...(index.get(name) ?? []), statement]);
+  }
+  INDEXES.set(container, index);
+  return index;
+}
+
+function visit(
+  node: Ast.Node,
+  scope: Scope,
+  isClass: (node: Ast.Node) => boolean,
+  found: About[],
+  depth: number,
+  graph: ModuleGraph,
+): void {
+  const step = (next: Ast.Node | null | undefined) => {
+    if (next) visit(next, scope, isClass, found, depth, graph);
+  };
+  switch (node.type) {
+    case 'ExpressionStatement':
+    case 'ExportDefaultDeclaration':
+      return step('expression' in node ? node.expression : node.declaration);
+    case 'ExportNamedDeclaration':
+      return step(node.declaration);
+    case 'VariableDeclaration':
+      for (const one of node.declarations) step(one.init);
+      return;
+    case 'SequenceExpression':
+      for (const one of node.expressions) step(one);
+      return;
+    case 'BlockStatement':
+      for (const one of node.body) step(one);
+      return;
+    case 'IfStatement':
+      step(node.consequent);
+      return step(node.alternate);
+    case 'LogicalExpression':
+      step(node.left);
+      return step(node.right);
+    case 'ForOfStatement': {
+      const pattern = node.left.type === 'VariableDeclaration' ? node.left.declarations[0]?.id : null;
+      for (const bindings of pattern ? (elementsOf(node.right, pattern, scope) ?? []) : [])
+        visit(node.body, inside(scope, bindings, [node.body]), isClass, found, depth, graph);
+      return;
+    }
+    case 'AssignmentExpression':
+      found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass) });
+      return step(node.right);
+    case 'CallExpression':
+      return visitCall(node, scope, isClass, found, depth, graph);
+    default:
+  }
+}
+
+function inside(scope: Scope, bindings: ReadonlyMap<string, Bound>, bodies: readonly Ast.Node[]): Scope {
+  const inner = { ...scope, bindings: new Map([...(scope.bindings ?? []), ...bindings]) };
+  for (const body of bodies) {
+    for (const statement of body.type === 'BlockStatement' ? body.body : []) {
+      if (statement.type !== 'VariableDeclaration') continue;
+      for (const { id, init } of statement.declarations)
+        if (id.type === 'Identifier' && init) inner.bindings.set(id.name, { node: init, scope: inner });
+    }
+  }
+  return inner;
+}
+
+function visitCall(
+  node: Ast.CallExpression,
+  scope: Scope,
+  isClass: (node: Ast.Node) => boolean,
+  found: About[],
+  depth: number,
+  graph: ModuleGraph,
+): void {
+  found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass) });
+  const callee = unwrap(node.callee);
+  const [first] = node.arguments;
+  if (
+    callee.type === 'MemberExpression' &&
+    callee.property.type === 'Identifier' &&
+    first &&
+    isFunction(first)
+  ) {
+    const [parameter] = first.params;
+    if (callee.property.name !== 'forEach' || !first.body) return;
+    for (const bindings of parameter ? (elementsOf(callee.object, parameter, scope) ?? []) : [])
+      visit(first.body, inside(scope, bindings, [first.body]), isClass, found, depth, graph);
+    return;
+  }
+  if (isFunction(callee) && callee.body) {
+    visit(
+      callee.body,
+      inside(scope, bindParameters(callee, node.arguments, scope), [callee.body]),
+      isClass,
+      found,
+      depth,
+      graph,
+    );
+    return;
+  }
+  const at = node.arguments.findIndex((one) => isClass(one));
+  if (at < 0 || depth >= DEEPEST || callee.type !== 'Identifier') return;
+  const called = callableOf(callee, scope);
+  const parameter = called?.node.params[at];
+  if (!called?.node.body || parameter?.type !== 'Identifier' || !graph.isOwn(called.scope.module)) return;
+  const bindings = new Map([
+    ...(called.scope.bindings ?? []),
+    ...bindParameters(called.node, node.arguments, scope),
+  ]);
+  const isParameter = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
+  const inner = inside({ ...called.scope, bindings }, new Map(), [called.node.body]);
+  visit(called.node.body, inner, isParameter, found, depth + 1, graph);
+}
+
+function prototypeTest(isClass: (node: Ast.Node) => boolean): (node: Ast.Node) => boolean {
+  return (node) =>
+    node.type === 'MemberExpression' &&
+    node.property.type === 'Identifier' &&
+    node.property.name === 'prototype' &&
+    isClass(node.object);
+}

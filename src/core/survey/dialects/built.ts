@@ -1,0 +1,235 @@
+/**
+ * Elements without a class of their own: made by a call that is handed a description (`define({ tag: 'a-b', ... })`,
+ * `helper({ is: 'a-b', properties: { ... } })`) or a function and a table (`wrap(view, { size: { type: Number } })`,
+ * `view.props = { ... }`).
+ */
+
+import type { ContractEvent } from '../../contract/types.js';
+import { kebabCase } from '../../emit/names.js';
+import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
+import { fold, keyName } from '../fold.js';
+import type { Folded } from '../folded.js';
+import { asString, isFoldedObject, isReference } from '../folded.js';
+import type { Scope } from '../functions.js';
+import { isFunction, unwrap } from '../functions.js';
+import type { Ast } from '../parse.js';
+import { tableEntries } from '../tables.js';
+import { keyword, NO_TYPE } from '../types.js';
+import { isOptions, readOptions } from './options.js';
+
+interface Part {
+  node: Ast.Node;
+  scope: Scope;
+}
+
+interface Found {
+  properties: PropertyEvidence[];
+  attributes: AttributeSeen[];
+  events: ContractEvent[];
+  methods: MethodEvidence[];
+}
+
+export const built: Dialect = {
+  name: 'built',
+  read(context) {
+    const { built: call } = context.layer;
+    const found: Found = { properties: [], attributes: [], events: [], methods: [] };
+    if (!call || call.node.type !== 'CallExpression') return {};
+    for (const argument of call.node.arguments)
+      readArgument({ node: argument, scope: call.scope }, found, context, 0);
+    return { ...found, root: 'open' };
+  },
+};
+
+const DEEPEST = 6;
+const TABLE_KEYS = ['properties', 'props', 'attrs'];
+const LIST_KEYS = ['observedAttributes', 'attributes'];
+const EVENT_KEYS = ['emits', 'events'];
+/** Keys of a description that are no members, whoever reads it. */
+const OTHER_KEYS = new Set(
+  (
+    'tag tagName is name render content template styles style css extends mixins behaviors setup data computed watch methods ' +
+    'created ready attached detached attributeChanged connected disconnected hostAttributes observers listeners ' +
+    'components directives shadow shadowOptions formAssociated init beforeCreate mounted unmounted _template'
+  ).split(' '),
+);
+
+function readArgument({ node, scope }: Part, found: Found, context: LayerContext, depth: number): void {
+  const inner = unwrap(node);
+  if (depth > DEEPEST) return;
+  if (inner.type === 'ObjectExpression') return readDescription(inner, scope, found, context, depth);
+  if (inner.type === 'ArrayExpression') {
+    for (const one of inner.elements)
+      if (one && one.type !== 'SpreadElement' && unwrap(one).type !== 'Literal')
+        readArgument({ node: one, scope }, found, context, depth + 1);
+    return;
+  }
+  if (inner.type === 'CallExpression') {
+    for (const one of inner.arguments) readArgument({ node: one, scope }, found, context, depth + 1);
+    return;
+  }
+  if (inner.type !== 'Identifier') return;
+  readAssigned(inner.name, scope, found, context);
+  const declared = scope.graph.find(inner.name, scope.module);
+  if (declared?.declaration.kind !== 'variable' || !declared.declaration.init) return;
+  const init = unwrap(declared.declaration.init);
+  if (isFunction(init)) return;
+  readArgument(
+    { node: init, scope: { graph: scope.graph, module: declared.module } },
+    found,
+    context,
+    depth + 1,
+  );
+}
+
+/** `view.props = { ... }` and `view.observedAttributes = [...]`, where `view` is the function that renders. */
+function readAssigned(name: string, scope: Scope, found: Found, context: LayerContext): void {
+  for (const statement of scope.module.program.body) {
+    if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
+      continue;
+    const { left, right } = statement.expression;
+    if (left.type !== 'MemberExpression' || left.object.type !== 'Identifier' || left.object.name !== name)
+      continue;
+    if (left.property.type === 'Identifier') readKey(left.property.name, right, scope, found, context);
+  }
+}
+
+function readDescription(
+  node: Ast.ObjectExpression,
+  scope: Scope,
+  found: Found,
+  context: LayerContext,
+  depth: number,
+): void {
+  const entries = node.properties.flatMap((one) => {
+    if (one.type !== 'Property') return [];
+    const name = keyName(one.key, one.computed, (key) => fold(key, scope));
+    return name === null ? [] : [{ name, entry: one }];
+  });
+  const keys = new Set(entries.map(({ name }) => name));
+  const isTable =
+    entries.length > 0 &&
+    entries.every(({ entry }) => {
+      const value = fold(entry.value, scope);
+      return isOptions(value) || (isFoldedObject(value) && value.object.size === 0);
+    });
+  if (isTable) {
+    readTable(node, scope, found, context, 'lower');
+    return;
+  }
+  for (const { name, entry } of entries) {
+    readKey(name, entry.value, scope, found, context);
+    if (name === 'behaviors' || name === 'mixins' || name === 'extends')
+      readArgument({ node: entry.value, scope }, found, context, depth + 1);
+  }
+  const hasTable = [...TABLE_KEYS, 'setup', 'data'].some((key) => keys.has(key));
+  const isDescribed = ['tag', 'is'].some((key) => keys.has(key));
+  for (const { name, entry } of entries) {
+    if (OTHER_KEYS.has(name) || name.startsWith('_') || TABLE_KEYS.includes(name)) continue;
+    if (LIST_KEYS.includes(name) || EVENT_KEYS.includes(name)) continue;
+    const value = unwrap(entry.value);
+    if (isFunction(value) && (hasTable || depth > 0)) {
+      if (value.type !== 'ArrowFunctionExpression')
+        found.methods.push({ name, text: `${name}(): unknown`, words: { at: context.at(entry) } });
+    } else if (isDescribed && !hasTable) found.properties.push(loose(name, value, scope, context, entry));
+  }
+}
+
+function readKey(name: string, value: Ast.Node, scope: Scope, found: Found, context: LayerContext): void {
+  if (TABLE_KEYS.includes(name)) {
+    const list = fold(value, scope);
+    if (Array.isArray(list)) {
+      for (const one of list)
+        if (typeof one === 'string') found.properties.push(named(one, undefined, context, value));
+    } else readTable(value, scope, found, context, 'kebab');
+  }
+  const list = LIST_KEYS.includes(name) || EVENT_KEYS.includes(name) ? fold(value, scope) : null;
+  const names = Array.isArray(list) ? list : isFoldedObject(list) ? [...list.object.keys()] : [];
+  for (const one of names) {
+    const text = asString(one);
+    if (text === null) continue;
+    if (LIST_KEYS.includes(name))
+      found.attributes.push({ name: text, observed: true, at: context.at(value) });
+    else if (!text.startsWith('update:')) found.events.push(event(text, context, value));
+  }
+}
+
+function readTable(
+  node: Ast.Node,
+  scope: Scope,
+  found: Found,
+  context: LayerContext,
+  attributeCase: 'kebab' | 'lower',
+): void {
+  for (const { name, value, node: entry } of tableEntries(node, scope)) {
+    const read = readOptions(name, value, attributeCase);
+    found.properties.push({
+      ...named(name, value, context, entry),
+      attribute: read.attribute,
+      readonly: read.readonly,
+      writable: !read.readonly,
+    });
+    if (read.notifies) found.events.push(event(`${kebabCase(name)}-changed`, context, entry));
+  }
+}
+
+function named(
+  name: string,
+  value: Folded | undefined,
+  context: LayerContext,
+  node: Ast.Node,
+): PropertyEvidence {
+  const read = readOptions(name, value, 'kebab');
+  return {
+    name,
+    origin: 'declared',
+    ...(read.type ? { type: read.type } : {}),
+    ...(read.default === undefined ? {} : { default: read.default }),
+    attribute: read.attribute,
+    internal: name.startsWith('_'),
+    writable: true,
+    words: { at: context.at(node) },
+  };
+}
+
+/** A member whose value is its default, or says how it is made: `count: 0`, `total: { value: 0, reflect: true }`. */
+function loose(
+  name: string,
+  node: Ast.Node,
+  scope: Scope,
+  context: LayerContext,
+  entry: Ast.Node,
+): PropertyEvidence {
+  const given = fold(node, scope);
+  const value = isFoldedObject(given) && given.object.has('value') ? given.object.get('value') : given;
+  const kind = typeof value;
+  const isPlain = kind === 'string' || kind === 'number' || kind === 'boolean';
+  const isReader = isFunction(node) || isReference(given ?? null);
+  return {
+    name,
+    origin: 'declared',
+    type: isPlain ? keyword(kind as 'string' | 'number' | 'boolean') : NO_TYPE,
+    ...(isPlain ? { default: kind === 'string' ? `'${String(value)}'` : String(value) } : {}),
+    attribute: isPlain
+      ? { name: kebabCase(name), reads: kind as 'string' | 'number' | 'boolean', reflects: false }
+      : false,
+    readonly: isReader && isFunction(node) && node.params.length < 2,
+    writable: true,
+    words: { at: context.at(entry) },
+  };
+}
+
+function event(name: string, context: LayerContext, node: Ast.Node): ContractEvent {
+  return {
+    name,
+    detail: NO_TYPE,
+    eventType: 'CustomEvent',
+    bubbles: false,
+    composed: false,
+    cancelable: false,
+    origin: 'element',
+    declared: true,
+    dispatched: true,
+    at: context.at(node),
+  };
+}

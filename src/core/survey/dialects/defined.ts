@@ -1,0 +1,96 @@
+/** Members that code outside the class body gives it: `Object.defineProperty`, and a base class's own call for it. */
+
+import { aboutClass } from '../about.js';
+import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
+import { fold } from '../fold.js';
+import { asString } from '../folded.js';
+import type { Scope } from '../functions.js';
+import { unwrap } from '../functions.js';
+import type { Ast } from '../parse.js';
+import { attributeCaseOf, isOptions, readOptions } from './options.js';
+
+export const defined: Dialect = {
+  name: 'defined',
+  read(context) {
+    const properties: PropertyEvidence[] = [];
+    for (const about of aboutClass(context.layer, context.scope, context.graph)) {
+      if (about.node.type !== 'CallExpression') continue;
+      const callee = unwrap(about.node.callee);
+      if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') continue;
+      const [first, second, third] = about.node.arguments;
+      const isObject = callee.object.type === 'Identifier' && callee.object.name === 'Object';
+      if (isObject && first && about.isPrototype(first) && second) {
+        if (callee.property.name === 'defineProperty' && third)
+          properties.push(...accessor(second, third, about.scope, about.node, context));
+        if (callee.property.name === 'defineProperties' && second.type === 'ObjectExpression') {
+          for (const one of second.properties)
+            if (one.type === 'Property' && !one.computed)
+              properties.push(...accessor(keyNode(one.key), one.value, about.scope, about.node, context));
+        }
+      } else if (first && second && about.isClass(callee.object)) {
+        properties.push(...byOptions(first, second, about.scope, about.node, context));
+      }
+    }
+    return { properties };
+  },
+};
+
+function keyNode(key: Ast.Node): Ast.Node {
+  return key.type === 'Identifier'
+    ? ({ ...key, type: 'Literal', value: key.name } as unknown as Ast.Node)
+    : key;
+}
+
+function accessor(
+  key: Ast.Node,
+  descriptor: Ast.Node,
+  scope: Scope,
+  call: Ast.Node,
+  context: LayerContext,
+): PropertyEvidence[] {
+  const name = asString(fold(key, scope));
+  const object = unwrap(descriptor);
+  if (name === null || object.type !== 'ObjectExpression') return [];
+  const has = (wanted: string) =>
+    object.properties.some(
+      (one) => one.type === 'Property' && one.key.type === 'Identifier' && one.key.name === wanted,
+    );
+  if (!has('get') && !has('set')) return [];
+  return [
+    {
+      name,
+      origin: 'member',
+      writable: has('set'),
+      internal: name.startsWith('_'),
+      words: { at: context.at(call) },
+    },
+  ];
+}
+
+/** `TheClass.createProperty('name', { attribute: 'a-b' })`, whatever the call is named. */
+function byOptions(
+  key: Ast.Node,
+  given: Ast.Node,
+  scope: Scope,
+  call: Ast.Node,
+  context: LayerContext,
+): PropertyEvidence[] {
+  const options = fold(given, scope);
+  if (!isOptions(options)) return [];
+  const name = asString(fold(key, scope));
+  const read = readOptions(name ?? '', options, attributeCaseOf(context.chain));
+  // Under a symbol nobody can reach the property, but its attribute is there.
+  if (name === null && (read.attribute === false || !options.object.has('attribute'))) return [];
+  return [
+    {
+      name: name ?? `[${read.attribute === false ? '' : read.attribute?.name}]`,
+      origin: 'declared',
+      ...(read.type ? { type: read.type } : {}),
+      attribute: read.attribute,
+      internal: name === null || read.internal || name.startsWith('_'),
+      state: read.internal,
+      writable: true,
+      words: { at: context.at(call) },
+    },
+  ];
+}

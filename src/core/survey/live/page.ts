@@ -1,0 +1,182 @@
+/**
+ * Asks running elements what they offer. Runs in a browser page, before any module of the material is loaded:
+ * it listens in on the registry and on shadow roots, and looks at each class once everything is loaded.
+ */
+
+import type { Seen, SeenComponent, SeenMember, SeenModule } from './seen.js';
+
+interface Defined {
+  tag: string;
+  class: CustomElementConstructor;
+  extendsTag: string | null;
+}
+
+const LONGEST_LOAD = 15_000;
+const defined: Defined[] = [];
+const closedRoots = new WeakMap<Element, ShadowRoot>();
+
+const define = customElements.define.bind(customElements);
+customElements.define = (tag, constructor, options) => {
+  define(tag, constructor, options);
+  defined.push({ tag, class: constructor, extendsTag: options?.extends ?? null });
+};
+const attach = Element.prototype.attachShadow;
+Element.prototype.attachShadow = function attachShadow(init) {
+  const root = attach.call(this, init);
+  if (init.mode === 'closed') closedRoots.set(this, root);
+  return root;
+};
+
+/**
+ * Loads the modules one after another, then looks at every element they registered. `foreign` is a module that
+ * exports what the material imports from other packages; their classes are left out of what is seen.
+ */
+async function ask(modules: readonly { module: string; url: string }[], foreign: string): Promise<Seen> {
+  const outside = await foreignClasses(foreign);
+  const loaded: SeenModule[] = [];
+  for (const { module, url } of modules) loaded.push({ module, error: await load(url) });
+  const components: SeenComponent[] = [];
+  for (const one of defined) if (!outside.has(one.class)) components.push(await look(one, outside));
+  return { modules: loaded, components };
+}
+Object.assign(globalThis, { suvetAsk: ask });
+
+async function load(url: string): Promise<string | null> {
+  let timer = 0;
+  const late = new Promise<string>((done) => {
+    timer = window.setTimeout(() => done('it did not finish loading'), LONGEST_LOAD);
+  });
+  const loading = import(url).then(
+    () => null,
+    (error: unknown) => (error instanceof Error ? `${error.name}: ${error.message}` : String(error)),
+  );
+  const result = await Promise.race([loading, late]);
+  window.clearTimeout(timer);
+  return result;
+}
+
+async function foreignClasses(url: string): Promise<Set<object>> {
+  const classes = new Set<object>();
+  const module = (await import(url).catch(() => ({}))) as Record<string, unknown>;
+  for (const namespace of Object.values(module)) {
+    if (typeof namespace !== 'object' || namespace === null) continue;
+    for (const value of Object.values(namespace)) {
+      for (const one of chainOf(value)) classes.add(one);
+    }
+  }
+  return classes;
+}
+
+/** The classes from one up to, and without, the platform's. */
+function chainOf(value: unknown): object[] {
+  const chain: object[] = [];
+  if (typeof value !== 'function' || !(value.prototype instanceof Element)) return chain;
+  for (let one: object | null = value; one && !isPlatform(one); one = Object.getPrototypeOf(one))
+    chain.push(one);
+  return chain;
+}
+
+function isPlatform(value: object): boolean {
+  return (
+    value === Function.prototype || /\[native code\]\s*\}\s*$/.test(Function.prototype.toString.call(value))
+  );
+}
+
+async function look(one: Defined, outside: ReadonlySet<object>): Promise<SeenComponent> {
+  const accessors = new Map<string, SeenMember>();
+  const methods = new Set<string>();
+  for (const layer of chainOf(one.class)) {
+    if (outside.has(layer)) continue;
+    const { prototype } = layer as { prototype: object };
+    for (const [name, descriptor] of Object.entries(Object.getOwnPropertyDescriptors(prototype))) {
+      if (name === 'constructor') continue;
+      if (typeof descriptor.value === 'function') methods.add(name);
+      else {
+        const writable = descriptor.set !== undefined || descriptor.writable === true;
+        accessors.set(name, { name, writable: writable || accessors.get(name)?.writable === true });
+      }
+    }
+  }
+  const instance = await instanceOf(one);
+  return {
+    tag: one.tag,
+    className: one.class.name,
+    extendsTag: one.extendsTag,
+    formAssociated: attempt(() => Reflect.get(one.class, 'formAssociated') === true, false),
+    observed: attempt(() => [...(Reflect.get(one.class, 'observedAttributes') ?? [])].map(String), []),
+    accessors: [...accessors.values()],
+    methods: [...methods],
+    state: attempt(() => stateOf(one.class), []),
+    ...instance,
+  };
+}
+
+type Instance = Pick<SeenComponent, 'fields' | 'root' | 'slots' | 'parts' | 'error'>;
+
+async function instanceOf(one: Defined): Promise<Instance> {
+  const seen: Instance = { fields: [], root: null, slots: [], parts: [], error: null };
+  const options = one.extendsTag ? { is: one.tag } : undefined;
+  let element: Element;
+  try {
+    // A constructor that throws makes createElement report the error and return an unknown element.
+    element = document.createElement(one.extendsTag ?? one.tag, options);
+    if (!(element instanceof one.class)) element = new one.class();
+  } catch (error) {
+    return { ...seen, error: error instanceof Error ? error.message : String(error) };
+  }
+  document.body.append(element);
+  await settle(element);
+  const root = element.shadowRoot ?? closedRoots.get(element) ?? null;
+  seen.fields = Object.keys(element);
+  seen.root = root === null ? 'none' : closedRoots.has(element) ? 'closed' : 'open';
+  if (root) {
+    seen.slots = [...new Set([...root.querySelectorAll('slot')].map((slot) => slot.name))];
+    const parts = [...root.querySelectorAll('[part]')].flatMap((node) => [...node.part]);
+    seen.parts = [...new Set([...parts, ...forwarded(root)])];
+  }
+  element.remove();
+  return seen;
+}
+
+function forwarded(root: ShadowRoot): string[] {
+  return [...root.querySelectorAll('[exportparts]')].flatMap((node) =>
+    (node.getAttribute('exportparts') ?? '')
+      .split(',')
+      .map((one) => one.split(':').at(-1)?.trim() ?? '')
+      .filter((one) => one !== ''),
+  );
+}
+
+/** Waits until the element has rendered: for its own promise where it has one, and for two frames. */
+async function settle(element: Element): Promise<void> {
+  const ready = Reflect.get(element, 'updateComplete') ?? Reflect.get(element, 'componentOnReady');
+  const promise = typeof ready === 'function' ? attempt(() => ready.call(element), null) : ready;
+  await Promise.race([Promise.resolve(promise).catch(() => null), pause(100)]);
+  await pause(20);
+}
+
+function pause(milliseconds: number): Promise<void> {
+  return new Promise((done) => setTimeout(done, milliseconds));
+}
+
+/** A table of property options, by whichever of its usual static names, read for entries that are inner state. */
+function stateOf(constructor: object): string[] {
+  const tables = ['elementProperties', 'properties'].map((name) => Reflect.get(constructor, name) as unknown);
+  return tables.flatMap((table) => {
+    const entries: [unknown, unknown][] =
+      table instanceof Map ? [...table] : typeof table === 'object' && table ? Object.entries(table) : [];
+    return entries
+      .filter(
+        ([, options]) => typeof options === 'object' && options !== null && Reflect.get(options, 'state'),
+      )
+      .map(([name]) => String(name));
+  });
+}
+
+function attempt<T>(action: () => T, otherwise: T): T {
+  try {
+    return action();
+  } catch {
+    return otherwise;
+  }
+}
