@@ -17,7 +17,7 @@ const KINDS = ['tags', 'attributes', 'properties', 'events', 'slots', 'cssParts'
 export async function measure(folder, name) {
   const source = openSource(`npm:${name}`, folder);
   const live = await askLive(source);
-  const { contract } = survey(source.input);
+  const { contract } = survey({ ...source.input, manifest: undefined });
   const manifestPath = join(source.root, 'custom-elements.json');
   const claims = existsSync(manifestPath)
     ? new Map(readManifest(JSON.parse(readFileSync(manifestPath, 'utf8'))).map((one) => [one.tag, one]))
@@ -54,7 +54,13 @@ export async function measure(folder, name) {
       component.properties.map((item) => item.name),
     );
     put('properties', 'truth', one.accessors.map((item) => item.name).filter(isPublic));
-    put('properties', 'open', [...one.fields, ...(claim?.properties ?? []).map((item) => item.name)]);
+    const answered = new Set(component.properties.map((item) => item.name));
+    const possible = [...one.fields, ...(claim?.properties ?? []).map((item) => item.name)];
+    put(
+      'properties',
+      'open',
+      possible.filter((item) => answered.has(item)),
+    );
     // Of an element that the package does not describe nobody knows what it would have declared.
     for (const kind of claim ? ['events', 'slots', 'cssParts', 'cssProperties'] : []) {
       put(
@@ -76,9 +82,10 @@ export async function measure(folder, name) {
 }
 
 export function figures({ truth, answer, open }) {
-  const hits = [...truth].filter((one) => answer.has(one)).length;
+  const isFound = (one) => answer.has(one) || open.has(one);
+  const hits = [...truth].filter(isFound).length;
   const wrong = [...answer].filter((one) => !truth.has(one) && !open.has(one));
-  const missed = [...truth].filter((one) => !answer.has(one));
+  const missed = [...truth].filter((one) => !isFound(one));
   return {
     truth: truth.size,
     recall: truth.size === 0 ? 1 : hits / truth.size,

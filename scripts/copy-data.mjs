@@ -1,5 +1,6 @@
-/** Copies the data that TypeScript does not: the profiles beside the compiled hosts. */
-import { copyFileSync, existsSync, readdirSync } from 'node:fs';
+/** Adds to the build what TypeScript does not: the profiles beside the compiled hosts, and the survey's stamp. */
+import { createHash } from 'node:crypto';
+import { copyFileSync, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 
 const hosts = new URL('../src/core/hosts/', import.meta.url);
 for (const entry of readdirSync(hosts, { withFileTypes: true })) {
@@ -8,3 +9,14 @@ for (const entry of readdirSync(hosts, { withFileTypes: true })) {
     copyFileSync(profile, new URL(`../dist/core/hosts/${entry.name}/profile.json`, import.meta.url));
   }
 }
+
+// What a survey remembers is only good for the code that found it.
+const core = new URL('../dist/core/', import.meta.url);
+const hash = createHash('sha256');
+for (const room of ['survey', 'contract', 'emit']) {
+  const folder = new URL(`${room}/`, core);
+  for (const name of readdirSync(folder, { recursive: true }).map(String).sort()) {
+    if (name.endsWith('.js')) hash.update(readFileSync(new URL(name.replaceAll('\\', '/'), folder)));
+  }
+}
+writeFileSync(new URL('survey/stamp.txt', core), hash.digest('hex'));

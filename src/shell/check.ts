@@ -10,7 +10,7 @@ import { usageError } from './error.js';
 import { isInside, readText, realPath, shownPath } from './files.js';
 import { hostOfFolder, type OpenedHost, openHost } from './hosts.js';
 import { packageAround } from './packages.js';
-import { resolver } from './sources.js';
+import { resolver } from './resolver.js';
 import type { Surveyed } from './survey.js';
 import type { Workspace } from './workspace.js';
 

@@ -7,6 +7,9 @@ export interface PackageManifest {
   name?: string;
   version?: string;
   exports?: unknown;
+  main?: unknown;
+  module?: unknown;
+  customElements?: unknown;
   dependencies?: Record<string, string>;
   devDependencies?: Record<string, string>;
   peerDependencies?: Record<string, string>;
@@ -64,6 +67,15 @@ export function publicPaths(manifest: PackageManifest, root: string): (path: str
     }
     return file;
   };
+}
+
+/** The files that `exports`, `module` and `main` name, without a leading dot. */
+export function entryFiles(manifest: PackageManifest): string[] {
+  const routes = exportRoutes(manifest.exports).map((one) => one.target);
+  const named = [manifest.module, manifest.main].filter((one): one is string => typeof one === 'string');
+  return [...routes, ...named]
+    .filter((one) => /[cm]?[jt]sx?$/.test(one))
+    .map((one) => one.replace(/^\.\//, ''));
 }
 
 function exportRoutes(exports: unknown): { subpath: string; target: string }[] {

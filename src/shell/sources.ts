@@ -2,13 +2,14 @@
 
 import { existsSync, statSync } from 'node:fs';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
-import { ResolverFactory } from 'oxc-resolver';
 import { globSync, isDynamicPattern } from 'tinyglobby';
+import { sortBuilds } from '../core/survey/builds.js';
 import type { SurveyInput } from '../core/survey/index.js';
 import type { SuvetError } from './error.js';
 import { missingError, usageError } from './error.js';
 import { findUp, isInside, readText, realPath, shownPath } from './files.js';
-import { publicPaths, readPackage } from './packages.js';
+import { entryFiles, publicPaths, readPackage } from './packages.js';
+import { resolver } from './resolver.js';
 
 const SOURCE_FILES = '**/*.{js,mjs,jsx,ts,mts,tsx}';
 const LEFT_OUT = [
@@ -27,6 +28,10 @@ export interface OpenedSource {
   /** The folder of the package, or of the files, that the source belongs to. */
   root: string;
   input: SurveyInput;
+  /** The files read so far, by absolute path, with their text. */
+  filesRead(): [path: string, text: string | null][];
+  /** The imports so far that led nowhere, each with the folder it was made from. */
+  unresolved(): [specifier: string, folder: string][];
 }
 
 /**
@@ -88,7 +93,18 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
     ignore: LEFT_OUT,
     followSymbolicLinks: false,
   }).sort();
-  return openFiles(source, withoutCompiledTwins(files), cwd, folder);
+  const { main, others } = sortBuilds(
+    withoutCompiledTwins(files).map((path) => shown(path, folder)),
+    entriesOf(folder),
+  );
+  const absolute = (path: string) => join(folder, path);
+  return openFiles(source, main.map(absolute), cwd, folder, others.map(absolute));
+}
+
+/** The files a package is entered by, where the folder is that of a package. */
+function entriesOf(folder: string): string[] {
+  const manifest = readPackage(join(folder, 'package.json'));
+  return manifest ? entryFiles(manifest) : [];
 }
 
 /** Where `x.ts` and the `x.js` made of it stand side by side, only the source is taken. */
@@ -97,7 +113,13 @@ function withoutCompiledTwins(files: string[]): string[] {
   return files.filter((file) => !/\.m?js$/.test(file) || !all.has(file.replace(/\.(m?)js$/, '.$1ts')));
 }
 
-function openFiles(source: string, paths: string[], cwd: string, folder?: string): OpenedSource {
+function openFiles(
+  source: string,
+  paths: string[],
+  cwd: string,
+  folder?: string,
+  otherPaths: string[] = [],
+): OpenedSource {
   const first = folder ?? dirname(paths[0] ?? cwd);
   const around = folder ?? (paths.every((path) => isInside(path, realPath(cwd))) ? realPath(cwd) : first);
   const manifest = findUp('package.json', first);
@@ -107,21 +129,54 @@ function openFiles(source: string, paths: string[], cwd: string, folder?: string
   const root = isPackage && manifest ? dirname(manifest) : around;
   const described = isPackage && manifest ? readPackage(manifest) : null;
   const publicPath = described ? publicPaths(described, root) : (path: string) => `./${shown(path, root)}`;
+  const read = cachedReader();
+  const resolving = recordingResolver();
+  const manifestFiles = manifest ? [manifest, manifestPath(root, described?.customElements)] : [];
   return {
     name: source,
     root,
+    filesRead: () => [...read.known(), ...manifestFiles.map((path) => [path, readText(path)] as [string, string | null])],
+    unresolved: resolving.unresolved,
     input: {
       paths,
+      otherPaths,
       package: described?.name ? { name: described.name, version: described.version ?? '0.0.0' } : null,
       publicPath,
+      ...(described ? { manifest: shippedManifest(root, described.customElements) } : {}),
       reader: {
-        read: cachedReader(),
-        resolve: resolver(),
+        read: read.text,
+        resolve: resolving.resolve,
         label: (path) => (isInside(path, root) ? shown(path, root) : shownPath(path, cwd)),
-        isOwn: (path) =>
-          isInside(path, root) && !path.slice(root.length).includes(`${sep}node_modules${sep}`),
+        isOwn: ownPaths(root, described?.name),
       },
     },
+  };
+}
+
+function manifestPath(root: string, named: unknown): string {
+  return join(root, typeof named === 'string' ? named : 'custom-elements.json');
+}
+
+/** The open component manifest that package.json points at, or that stands where it usually does; else undefined. */
+function shippedManifest(root: string, named: unknown): unknown {
+  const path = manifestPath(root, named);
+  const text = isInside(path, root) ? readText(path) : null;
+  if (text === null) return undefined;
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** The package itself, and packages of the same scope: they are made by the same people, to be used together. */
+function ownPaths(root: string, name: string | undefined): (path: string) => boolean {
+  const [scope] = name?.startsWith('@') ? name.split('/') : [];
+  const folder = scope ? `${sep}node_modules${sep}${scope}${sep}` : null;
+  return (path) => {
+    const installed = path.lastIndexOf(`${sep}node_modules${sep}`);
+    if (isInside(path, root) && installed < root.length) return true;
+    return folder !== null && installed >= 0 && path.startsWith(folder, installed);
   };
 }
 
@@ -129,37 +184,34 @@ function shown(path: string, root: string): string {
   return (relative(root, path) || basename(path)).split(sep).join('/');
 }
 
-function cachedReader(): (path: string) => string | null {
+function cachedReader(): { text(path: string): string | null; known(): [string, string | null][] } {
   const texts = new Map<string, string | null>();
-  return (path) => {
-    const known = texts.get(path);
-    if (known !== undefined) return known;
-    const text = readText(path);
-    texts.set(path, text);
-    return text;
+  return {
+    text: (path) => {
+      const known = texts.get(path);
+      if (known !== undefined) return known;
+      const text = readText(path);
+      texts.set(path, text);
+      return text;
+    },
+    known: () => [...texts],
   };
 }
 
-/** Resolves specifiers as a bundler for browsers does, preferring TypeScript source to what is compiled of it. */
-export function resolver(): (specifier: string, from: string) => string | null {
-  const factory = new ResolverFactory({
-    conditionNames: ['browser', 'import', 'module', 'default'],
-    mainFields: ['module', 'main'],
-    extensions: ['.ts', '.tsx', '.mts', '.js', '.mjs', '.jsx', '.d.ts'],
-    extensionAlias: {
-      '.js': ['.ts', '.tsx', '.js', '.d.ts'],
-      '.mjs': ['.mts', '.mjs'],
-      '.jsx': ['.tsx', '.jsx'],
+interface RecordingResolver {
+  resolve(specifier: string, from: string): string | null;
+  unresolved(): [specifier: string, folder: string][];
+}
+
+function recordingResolver(): RecordingResolver {
+  const resolve = resolver();
+  const lost = new Map<string, [string, string]>();
+  return {
+    resolve: (specifier, from) => {
+      const path = resolve(specifier, from);
+      if (path === null) lost.set(`${dirname(from)}\0${specifier}`, [specifier, dirname(from)]);
+      return path;
     },
-  });
-  const known = new Map<string, string | null>();
-  return (specifier, from) => {
-    const folder = dirname(from);
-    const key = `${folder}\0${specifier}`;
-    const before = known.get(key);
-    if (before !== undefined) return before;
-    const path = factory.sync(folder, specifier).path ?? null;
-    known.set(key, path);
-    return path;
+    unresolved: () => [...lost.values()],
   };
 }

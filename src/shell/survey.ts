@@ -3,11 +3,11 @@
 import { resolve } from 'node:path';
 import type { Contract } from '../core/contract/types.js';
 import type { Finding } from '../core/findings/types.js';
-import { survey } from '../core/survey/index.js';
 import { usageError } from './error.js';
 import { readText } from './files.js';
 import { validatorFor } from './schemas.js';
-import { openSource } from './sources.js';
+import type { CachedSurvey } from './survey-cache.js';
+import { recall, remember } from './survey-cache.js';
 
 export interface Surveyed {
   contract: Contract;
@@ -18,34 +18,62 @@ export interface Surveyed {
   roots: Map<string, string>;
 }
 
+export interface SurveyOptions {
+  /** Use and keep what was found before; true unless said otherwise. */
+  cache?: boolean;
+}
+
 /**
  * The contract of all sources together; a source that ends in `.json` is read as a contract file. When the
  * sources come from several packages the contract names none. A tag found twice keeps its first component.
  */
-export async function surveySources(sources: readonly string[], cwd: string): Promise<Surveyed> {
+export async function surveySources(
+  sources: readonly string[],
+  cwd: string,
+  options: SurveyOptions = {},
+): Promise<Surveyed> {
   const components = new Map<string, Contract['components'][number]>();
   const findings: Finding[] = [];
   const packages = new Map<string, NonNullable<Contract['package']>>();
   const modules = new Map<string, string>();
   const roots = new Map<string, string>();
   for (const source of sources) {
-    const opened = source.endsWith('.json') ? null : openSource(source, cwd);
-    const result = opened
-      ? survey(opened.input)
-      : { contract: await readContract(source, cwd), findings: [] };
+    const result = source.endsWith('.json')
+      ? { contract: await readContract(source, cwd), findings: [], modules: [], root: null }
+      : await surveySource(source, cwd, options);
     findings.push(...result.findings);
     if (result.contract.package) packages.set(result.contract.package.name, result.contract.package);
+    const paths = new Map(result.modules);
     for (const component of result.contract.components) {
       if (components.has(component.tag)) continue;
       components.set(component.tag, component);
-      const path = opened?.input.paths.find((one) => opened.input.publicPath(one) === component.module);
+      const path = paths.get(component.tag);
       if (path) modules.set(component.tag, path);
-      if (opened) roots.set(component.tag, opened.root);
+      if (result.root) roots.set(component.tag, result.root);
     }
   }
   const [only] = packages.size === 1 ? [...packages.values()] : [];
   const sorted = [...components.values()].sort((a, b) => (a.tag < b.tag ? -1 : 1));
   return { contract: { contract: 1, package: only ?? null, components: sorted }, findings, modules, roots };
+}
+
+async function surveySource(
+  source: string,
+  cwd: string,
+  { cache = true }: SurveyOptions,
+): Promise<CachedSurvey> {
+  const known = cache ? await recall(source, cwd) : null;
+  if (known) return known;
+  // The parser and all that follows it are only loaded when there is something to read.
+  const [{ survey }, { openSource }] = await Promise.all([
+    import('../core/survey/index.js'),
+    import('./sources.js'),
+  ]);
+  const opened = openSource(source, cwd);
+  const { contract, findings, paths } = survey(opened.input);
+  const result: CachedSurvey = { contract, findings, root: opened.root, modules: [...paths] };
+  if (cache) remember(source, cwd, opened, result);
+  return result;
 }
 
 async function readContract(source: string, cwd: string): Promise<Contract> {

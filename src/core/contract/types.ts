@@ -88,6 +88,22 @@ export interface ContractNote {
   at?: string;
 }
 
+/** Something a component does, with the place where it does it. */
+export interface Sign {
+  name: string;
+  at: string;
+}
+
+/** What a server without a page, or the HTML parser, would trip over. */
+export interface ServerSigns {
+  /** Page globals that merely importing the component's module touches. */
+  importTouches: Sign[];
+  /** What the constructor reads of the element's own attributes and children (HTML 4.13.2 forbids it). */
+  constructorReads: Sign[];
+  /** Renders without a shadow root, so that its content is in the page's own markup. */
+  lightDom: boolean;
+}
+
 /** When the tag is registered: by importing the module, by a call the host makes, or not at all. */
 export type Registration = 'on-import' | 'by-call' | 'never';
 
@@ -101,6 +117,9 @@ export interface Component {
   root: 'open' | 'closed' | 'none';
   extendsTag: string | null;
   formAssociated: boolean;
+  /** The shadow root hands focus on to what is inside. */
+  delegatesFocus?: boolean;
+  server?: ServerSigns;
   summary?: string;
   description?: string;
   deprecated?: string | true;

@@ -3,10 +3,10 @@
  * that makes it, in its static blocks and in functions it is handed to. Loops over constants are unrolled.
  */
 
-import type { Layer } from './classes.js';
 import { functionsAround, within } from './find.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
 import { bindParameters, callableOf, isFunction, unwrap, withLocals } from './functions.js';
+import type { Layer } from './layers.js';
 import { elementsOf } from './loops.js';
 import type { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
@@ -114,41 +114,45 @@ function visit(
   depth: number,
   graph: ModuleGraph,
 ): void {
-  const step = (next: Ast.Node | null | undefined) => {
-    if (next) visit(next, scope, isClass, found, depth, graph);
+  const steps = (...next: (Ast.Node | null | undefined)[]) => {
+    for (const one of next) if (one) visit(one, scope, isClass, found, depth, graph);
   };
   switch (node.type) {
     case 'ExpressionStatement':
+      steps(node.expression);
+      break;
     case 'ExportDefaultDeclaration':
-      return step('expression' in node ? node.expression : node.declaration);
     case 'ExportNamedDeclaration':
-      return step(node.declaration);
+      steps(node.declaration);
+      break;
     case 'VariableDeclaration':
-      for (const one of node.declarations) step(one.init);
-      return;
+      steps(...node.declarations.map((one) => one.init));
+      break;
     case 'SequenceExpression':
-      for (const one of node.expressions) step(one);
-      return;
+      steps(...node.expressions);
+      break;
     case 'BlockStatement':
-      for (const one of node.body) step(one);
-      return;
+      steps(...node.body);
+      break;
     case 'IfStatement':
-      step(node.consequent);
-      return step(node.alternate);
+      steps(node.consequent, node.alternate);
+      break;
     case 'LogicalExpression':
-      step(node.left);
-      return step(node.right);
+      steps(node.left, node.right);
+      break;
     case 'ForOfStatement': {
       const pattern = node.left.type === 'VariableDeclaration' ? node.left.declarations[0]?.id : null;
       for (const bindings of pattern ? (elementsOf(node.right, pattern, scope) ?? []) : [])
         visit(node.body, inside(scope, bindings, [node.body]), isClass, found, depth, graph);
-      return;
+      break;
     }
     case 'AssignmentExpression':
       found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass) });
-      return step(node.right);
+      steps(node.right);
+      break;
     case 'CallExpression':
-      return visitCall(node, scope, isClass, found, depth, graph);
+      visitCall(node, scope, isClass, found, depth, graph);
+      break;
     default:
   }
 }

@@ -7,8 +7,7 @@ import type {
   ContractNamed,
   ContractNote,
 } from '../contract/types.js';
-import type { ClassChain, Layer } from './classes.js';
-import { bindingsKey } from './classes.js';
+import { writtenKey } from './classes.js';
 import { classDoc, declaredEvents, eventMapTypes } from './declared-events.js';
 import { withDeclarations } from './declared-members.js';
 import { DIALECTS } from './dialects/index.js';
@@ -18,12 +17,14 @@ import { dispatchedEvents } from './events.js';
 import type { LayerEvidence, MethodEvidence } from './evidence.js';
 import { contextOf, placeIn } from './evidence.js';
 import { joinProperties, rank } from './join-properties.js';
+import type { ClassChain, Layer } from './layers.js';
 import type { MarkupEvidence } from './markup.js';
 import { markupIn } from './markup.js';
 import type { ModuleGraph } from './modules.js';
 import { pairsOf } from './pairs.js';
 import { reachOf } from './reach.js';
 import type { Registered } from './registrations.js';
+import { serverSigns } from './server.js';
 import { NO_TYPE } from './types.js';
 
 /** The component that a registration makes, from its class chain. `module` is the specifier users import it by. */
@@ -54,15 +55,18 @@ export function assemble(
   const flat = evidence.flatMap(({ found }) => found);
   const words = wordsOf(doc);
   const summary = textOf(doc, 'summary') ?? firstSentence(words.description);
+  const root = flat.findLast((one) => one.root !== undefined)?.root ?? (chain.lost ? 'open' : 'none');
   return {
     tag: registered.tag,
     className: own?.name ?? null,
     module,
     exportName: own?.name ? graph.exportNameOf(own.name, registered.module) : null,
     registers: registered.registers,
-    root: flat.findLast((one) => one.root !== undefined)?.root ?? (chain.lost ? 'open' : 'none'),
+    root,
     extendsTag: registered.extendsTag,
     formAssociated: flat.some((one) => one.formAssociated),
+    delegatesFocus: flat.some((one) => one.delegatesFocus),
+    server: serverSigns(chain, registered, root, graph),
     ...(summary ? { summary } : {}),
     ...(words.description ? { description: words.description } : {}),
     ...(words.deprecated ? { deprecated: words.deprecated } : {}),
@@ -92,12 +96,12 @@ interface Read {
 const READ = new WeakMap<Layer['node'], Map<string, Read>>();
 
 /**
- * Reads a class once, however many components share it. The same class under other mixin arguments is another
+ * Reads a class once, however many components share it. A mixin given other options makes another
  * class. Of a class outside the surveyed material only declared surface counts, so its events and markup are not
  * looked for.
  */
 function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
-  const key = bindingsKey(layer.bindings);
+  const key = writtenKey(layer.bindings);
   const known = READ.get(layer.node) ?? new Map<string, Read>();
   READ.set(layer.node, known);
   const before = known.get(key);

@@ -1,38 +1,16 @@
 /** Class chains: a component's class, the mixins applied to it and the classes above it, down to the platform. */
 
+import { appliedClasses } from './applied.js';
 import { fold, foldStaticMember } from './fold.js';
 import type { Folded } from './folded.js';
 import { UNKNOWN } from './folded.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
 import { bindParameters, callableOf, isFunction, localDeclarations, unwrap } from './functions.js';
+import type { ClassChain, Layer } from './layers.js';
+import { isClass, makesProperties } from './layers.js';
 import type { Found, Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
-
-/** One class of a chain, with the place it was written in. */
-export interface Layer {
-  node: Ast.Class;
-  module: Module;
-  /** What names of an enclosing mixin function are bound to. */
-  bindings: ReadonlyMap<string, Bound>;
-  /** The class's own name, or that of the mixin that makes it. */
-  name: string | null;
-  /** Written in the surveyed material, as against a package it depends on. */
-  own: boolean;
-  /** The table of members that a compiler keeps apart from the class. */
-  members?: { node: Ast.Node; scope: Scope };
-  /** The call that makes the element, where no class is written. */
-  built?: { node: Ast.Node; scope: Scope };
-}
-
-export interface ClassChain {
-  /** The component's own class first, the one nearest the platform last. */
-  layers: Layer[];
-  /** The platform class at the end, such as `HTMLElement`, or null when the chain leads out of reach. */
-  platform: string | null;
-  /** The expression where the chain could not be followed further. */
-  lost: { module: Module; node: Ast.Node } | null;
-}
 
 interface Step {
   node: Ast.Node;
@@ -54,22 +32,44 @@ export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
     const resolved = resolveClass(step, graph);
     if ('platform' in resolved) return { layers, platform: resolved.platform, lost: null };
     if ('lost' in resolved) return { layers, platform: null, lost: resolved.lost };
-    const { node, scope, name } = resolved;
+    const { node, scope } = resolved;
     const own = `${scope.module.path}:${node.start}:${writtenKey(scope.bindings)}`;
     if (!applied.has(own)) {
-      layers.push({
-        node,
-        module: scope.module,
-        bindings: scope.bindings ?? new Map(),
-        name: node.id?.name ?? name,
-        own: graph.isOwn(scope.module),
-      });
+      const layer = layerOf(resolved, graph);
+      // The component's own class is read whole, whatever it does.
+      if (layers.length === 0) layer.own = graph.isOwn(layer.module);
+      layers.push(layer);
+      applied.add(own);
+      addApplied(layer, scope, layers, graph);
     }
-    applied.add(own);
     if (!node.superClass) return { layers, platform: null, lost: null };
     step = { node: node.superClass, scope, name: null };
   }
   return { layers, platform: null, lost: { module: start.scope.module, node: start.node } };
+}
+
+/** The classes that are copied onto one, and those that are copied onto them. */
+function addApplied(layer: Layer, scope: Scope, layers: Layer[], graph: ModuleGraph): void {
+  for (const other of appliedClasses(layer, scope, graph)) {
+    const mixed = resolveClass(other, graph);
+    if (!('name' in mixed) || layers.some((one) => one.node === mixed.node)) continue;
+    const next = layerOf(mixed, graph);
+    layers.push(next);
+    addApplied(next, mixed.scope, layers, graph);
+  }
+}
+
+function layerOf(
+  { node, scope, name }: { node: Ast.Class; scope: Scope; name: string | null },
+  graph: ModuleGraph,
+): Layer {
+  return {
+    node,
+    module: scope.module,
+    bindings: scope.bindings ?? new Map(),
+    name: node.id?.name ?? name,
+    own: graph.isOwn(scope.module) && !makesProperties(node),
+  };
 }
 
 type Resolved =
@@ -317,21 +317,10 @@ export function scopeOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): Sc
   };
 }
 
-export function isClass(node: Ast.Node): node is Ast.Class {
-  return node.type === 'ClassDeclaration' || node.type === 'ClassExpression';
-}
-
 /** Tells apart a mixin that is given other options: by the values written out in its call. */
-function writtenKey(bindings: ReadonlyMap<string, Bound> | undefined): string {
+export function writtenKey(bindings: ReadonlyMap<string, Bound> | undefined): string {
   return [...(bindings ?? [])]
     .filter(([, { node }]) => node.type === 'Literal' || node.type === 'ObjectExpression')
-    .map(([name, { node, scope }]) => `${name}@${scope.module.path}:${node.start}`)
-    .join();
-}
-
-/** Tells apart the same class made with other arguments of its mixin. */
-export function bindingsKey(bindings: ReadonlyMap<string, Bound> | undefined): string {
-  return [...(bindings ?? [])]
     .map(([name, { node, scope }]) => `${name}@${scope.module.path}:${node.start}`)
     .join();
 }

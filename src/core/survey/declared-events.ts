@@ -1,10 +1,10 @@
 /** The events that doc comments and type maps declare. */
 
 import type { ContractEvent, TypeInfo } from '../contract/types.js';
-import type { Layer } from './classes.js';
 import type { Doc } from './docs.js';
 import { docOf, namedTag, parseDoc } from './docs.js';
 import { placeIn } from './evidence.js';
+import type { Layer } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';

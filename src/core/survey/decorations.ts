@@ -7,12 +7,12 @@
 
 import type { About } from './about.js';
 import { aboutClass } from './about.js';
-import type { Layer } from './classes.js';
-import { isClass } from './classes.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Scope } from './functions.js';
 import { unwrap } from './functions.js';
+import type { Layer } from './layers.js';
+import { isClass } from './layers.js';
 import type { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
@@ -26,6 +26,12 @@ export interface MemberDecoration {
 export function memberDecorations(about: About & { node: Ast.CallExpression }): MemberDecoration[] {
   const { node, scope } = about;
   const args = node.arguments;
+  const [first, second] = args;
+  // `decorator(TheClass.prototype, "name")`
+  if (args.length === 2 && first && second && about.isPrototype(first)) {
+    const name = memberName(second, scope);
+    return name === null ? [] : [{ name, decorators: [node.callee] }];
+  }
   if (args.length < 3) return [];
   const nested = args.flatMap((one) => entriesIn(one));
   if (nested.length > 0) return nested;
@@ -89,7 +95,7 @@ function assignedTo(node: Ast.Node, scope: Scope): Ast.Node | null {
   if (bound && !('value' in bound)) return bound.node;
   const declaration = scope.module.declarations.get(node.name);
   if (declaration?.kind === 'variable' && declaration.init) return declaration.init;
-  if (declaration && declaration.kind !== 'variable') return null;
+  if (declaration ? declaration.kind !== 'variable' : !node.name.startsWith('_')) return null;
   return assignmentsIn(scope.module.program).get(node.name) ?? null;
 }
 

@@ -1,7 +1,6 @@
 /** Events: every place that dispatches one for a component, in its class and in the code that works for it. */
 
 import type { ContractEvent } from '../contract/types.js';
-import type { Layer } from './classes.js';
 import { isPlatformEvent, NO_DETAIL } from './declared-events.js';
 import type { LayerContext } from './evidence.js';
 import { placeIn } from './evidence.js';
@@ -10,6 +9,7 @@ import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
 import { bindParameters, callableOf, isFunction, unwrap, withLocals } from './functions.js';
+import type { Layer } from './layers.js';
 import { madeEvents } from './made-event.js';
 import type { Module } from './modules.js';
 import type { Ast } from './parse.js';

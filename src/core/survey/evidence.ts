@@ -1,11 +1,11 @@
 /** What a dialect finds in one class: partial evidence, which assemble.ts joins into a contract. */
 
 import type { AttributeReader, ContractEvent, ContractNote, ItemWords, TypeInfo } from '../contract/types.js';
-import type { ClassChain, Layer } from './classes.js';
 import { scopeOf } from './classes.js';
 import type { Doc } from './docs.js';
 import { docOf } from './docs.js';
 import type { Scope } from './functions.js';
+import type { ClassChain, Layer } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 
@@ -55,6 +55,7 @@ export interface LayerEvidence {
   events?: ContractEvent[];
   root?: 'open' | 'closed' | 'none';
   formAssociated?: boolean;
+  delegatesFocus?: boolean;
   notes?: ContractNote[];
 }
 

@@ -342,7 +342,7 @@ export function foldStaticMember(
 ): Folded | undefined {
   const getter = staticGetter(node, name);
   if (getter) return runBody({ node: getter, scope }, scope, depth + 1, fold);
-  const value = staticValue(node, name);
+  const value = staticValue(node, name, scope.module);
   return value ? fold(value, scope, depth + 1) : undefined;
 }
 

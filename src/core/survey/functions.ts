@@ -35,8 +35,24 @@ export function boundTo(value: Folded, scope: Scope): Bound {
   return { node: { type: 'EmptyStatement', start: 0, end: 0 } as Ast.Node, scope, value };
 }
 
-/** The expression that a static field, getter or static block of a class gives, or null. */
-export function staticValue(node: Ast.Class, name: string): Ast.Expression | null {
+/**
+ * The expression that a static field, getter or static block of a class gives, or that is assigned to the class in
+ * its module; null when there is none.
+ */
+export function staticValue(node: Ast.Class, name: string, module: Module): Ast.Expression | null {
+  return staticMember(node, name) ?? module.assigned.get(`${ownName(node, module)}.${name}`) ?? null;
+}
+
+/** The name a class goes by in its module. */
+function ownName(node: Ast.Class, module: Module): string {
+  if (node.id) return node.id.name;
+  for (const [name, declaration] of module.declarations) {
+    if (declaration.kind === 'variable' && declaration.init === node) return name;
+  }
+  return '';
+}
+
+function staticMember(node: Ast.Class, name: string): Ast.Expression | null {
   for (const member of node.body.body) {
     if (member.type === 'StaticBlock') {
       const assigned = assignedInBlock(member, name, node.id?.name);

@@ -1,25 +1,33 @@
 /** Survey: component source -> contract. Reads and parses; never runs what it reads. */
 
-import type { Contract } from '../contract/types.js';
+import type { Component, Contract } from '../contract/types.js';
 import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
-import type { ClassChain } from './classes.js';
+import { withClaim } from './claims.js';
 import { chainOf, chainOfBuilt } from './classes.js';
 import type { Scope } from './functions.js';
 import { unwrap } from './functions.js';
+import type { ClassChain } from './layers.js';
+import type { ClaimedComponent } from './manifest.js';
+import { readManifest } from './manifest.js';
 import type { Module, ModuleReader } from './modules.js';
 import { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import type { Registered } from './registrations.js';
 import { mayRegister, registrationsIn } from './registrations.js';
+import { typeOfText } from './types.js';
 
 export type { ModuleReader } from './modules.js';
 
 export interface SurveyInput {
   /** The modules to look for registrations in. Others are reached from them as needed. */
   paths: readonly string[];
+  /** Other builds of the same modules, looked into only when `paths` hold no component. */
+  otherPaths?: readonly string[];
   reader: ModuleReader;
   package: Contract['package'];
+  /** The open component manifest that the package ships, as parsed JSON: evidence, never the truth. */
+  manifest?: unknown;
   /** The specifier under which users of the package import a module: `./tide-gauge.js`. */
   publicPath: (path: string) => string;
 }
@@ -29,53 +37,67 @@ export interface SurveyResult {
   findings: Finding[];
 }
 
+/** A result together with the path of the module that registers each tag. */
+export interface SurveyOutcome extends SurveyResult {
+  paths: Map<string, string>;
+}
+
 /**
  * Reads the contracts of every component that the given modules register. What is wrong with a module becomes a
  * finding; the other modules are still surveyed. Components come in the order of their tags.
  */
-export function survey(input: SurveyInput): SurveyResult {
+export function survey(input: SurveyInput): SurveyOutcome {
   const graph = new ModuleGraph(input.reader);
-  const findings: Finding[] = [];
-  const components = new Map<string, { component: Contract['components'][number]; registered: Registered }>();
-  for (const path of input.paths) {
-    const source = input.reader.read(path);
-    if (source === null) {
-      findings.push(unreadable(input.reader.label(path)));
-      continue;
-    }
-    if (!mayRegister(source)) continue;
-    const module = graph.load(path);
-    if (!module) continue;
-    findings.push(...syntaxFindings(module));
-    const { registered, unfolded } = registrationsIn(module, graph);
-    for (const one of unfolded) findings.push(tagNotConstant(one.module, one.place));
-    for (const one of registered) {
-      const chain = chainOfRegistered(one, graph, input);
-      if (!chain) {
-        findings.push(classNotFound(one));
-        continue;
-      }
-      const before = components.get(one.tag);
-      if (before) {
-        if (isAnother(one, before.registered)) findings.push(registeredTwice(one, before.registered));
-        continue;
-      }
-      components.set(one.tag, {
-        component: assemble(one, chain, graph, input.publicPath(path)),
-        registered: one,
-      });
-    }
-  }
-  const sorted = [...components.values()]
+  const claims = new Map(readManifest(input.manifest).map((one) => [one.tag, one]));
+  const found: Found = { components: new Map(), findings: [], claims };
+  for (const path of input.paths) surveyModule(path, input, graph, found);
+  if (found.components.size === 0)
+    for (const path of input.otherPaths ?? []) surveyModule(path, input, graph, found);
+  const components = [...found.components.values()]
     .map((one) => one.component)
     .sort((a, b) => (a.tag < b.tag ? -1 : 1));
-  return { contract: { contract: 1, package: input.package, components: sorted }, findings };
+  const paths = new Map([...found.components].map(([tag, one]) => [tag, one.registered.module.path]));
+  return { contract: { contract: 1, package: input.package, components }, findings: found.findings, paths };
+}
+
+interface Found {
+  components: Map<string, { component: Component; registered: Registered }>;
+  findings: Finding[];
+  claims: ReadonlyMap<string, ClaimedComponent>;
+}
+
+function surveyModule(path: string, input: SurveyInput, graph: ModuleGraph, found: Found): void {
+  const source = input.reader.read(path);
+  if (source === null) {
+    found.findings.push(unreadable(input.reader.label(path)));
+    return;
+  }
+  if (!mayRegister(source)) return;
+  const module = graph.load(path);
+  if (!module) return;
+  found.findings.push(...syntaxFindings(module));
+  const { registered, unfolded } = registrationsIn(module, graph);
+  for (const one of unfolded) found.findings.push(tagNotConstant(one.module, one.place));
+  for (const one of registered) {
+    const chain = chainOfRegistered(one, graph, input);
+    const before = found.components.get(one.tag);
+    if (!chain) found.findings.push(classNotFound(one));
+    else if (!before) {
+      const read = assemble(one, chain, graph, input.publicPath(path));
+      const claim = found.claims.get(one.tag);
+      const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
+      found.components.set(one.tag, { component, registered: one });
+    } else if (isAnother(one, before.registered)) {
+      found.findings.push(registeredTwice(one, before.registered));
+    }
+  }
 }
 
 /** The classes behind a registration, or what stands for them; null when there is nothing to read. */
 function chainOfRegistered(one: Registered, graph: ModuleGraph, input: SurveyInput): ClassChain | null {
   const chain = chainOf({ node: one.node, scope: one.scope, name: null }, graph);
-  if (chain.layers.length > 0) return chain;
+  const [own, ...above] = chain.layers;
+  if (own) return one.made ? { ...chain, layers: [{ ...own, made: one.made }, ...above] } : chain;
   if (one.members) {
     const apart = chainKeptApart(one.tag, graph, input) ?? chainOfBuilt(one.node, one.scope, null, graph);
     const [first, ...rest] = apart.layers;
@@ -102,9 +124,11 @@ function chainKeptApart(tag: string, graph: ModuleGraph, input: SurveyInput): Cl
   for (const path of input.paths) {
     if (!input.reader.read(path)?.includes(` as ${name}`)) continue;
     const module = graph.load(path);
-    const found = module && graph.findExport(name, module);
-    if (found?.declaration.kind !== 'class') continue;
-    return chainOf({ node: found.declaration.node, scope: { graph, module: found.module }, name }, graph);
+    const local = module?.exports.get(name);
+    if (!module || local?.kind !== 'local') continue;
+    const node = { type: 'Identifier', name: local.name, start: 0, end: 0 } as Ast.Node;
+    const chain = chainOf({ node, scope: { graph, module }, name }, graph);
+    if (chain.layers.length > 0) return chain;
   }
   return null;
 }

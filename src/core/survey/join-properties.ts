@@ -2,8 +2,8 @@
 
 import type { AttributeReader, ContractAttribute, ContractProperty, TypeInfo } from '../contract/types.js';
 import { camelCase } from '../emit/names.js';
-import type { Layer } from './classes.js';
 import type { AttributeSeen, LayerEvidence, PropertyEvidence } from './evidence.js';
+import type { Layer } from './layers.js';
 import { keyword, NO_TYPE } from './types.js';
 
 export function joinProperties(

@@ -19,6 +19,8 @@ export interface Claim extends ItemWords {
   /** Type as text: of a value, or of an event. */
   type?: string;
   default?: string;
+  /** The attribute of a property. */
+  attribute?: string;
 }
 
 /** What a manifest says of one element. Items that it marks private or protected are left out. */
@@ -144,6 +146,7 @@ function claimOf(value: Loose, mayBeUnnamed = false): Claim | null {
     name,
     ...(type ? { type } : {}),
     ...textOf(value, 'default'),
+    ...textOf(value, 'attribute'),
     ...((text(value.description) ?? text(value.summary))
       ? { description: text(value.description) ?? text(value.summary) ?? '' }
       : {}),

@@ -28,12 +28,14 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
     cssStates: new Map(),
   };
   const defined = new Set<string>();
+  const onHost = new Set<string>();
+  const styles: Styles = { defined, onHost };
   for (const piece of pieces) {
     const { program } = piece.module;
     const adder = (node: Ast.Node) => addTo(() => placeIn(piece.module, node));
     for (const node of within('text', piece.node, program)) {
       const text = textOf(node, piece, graph);
-      if (text !== null) readText(text, adder(node), lists, defined);
+      if (text !== null) readText(text, adder(node), lists, styles);
     }
     for (const node of within('jsx', piece.node, program)) readJsx(node, adder(node), lists);
     for (const node of within('call', piece.node, program)) {
@@ -46,9 +48,9 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
       sheet.text,
       addTo(() => `${sheet.label}:1`),
       lists,
-      defined,
+      styles,
     );
-  for (const name of defined) lists.cssProperties.delete(name);
+  for (const name of defined) if (!onHost.has(name)) lists.cssProperties.delete(name);
   return {
     slots: [...lists.slots.values()],
     cssParts: [...lists.cssParts.values()],
@@ -64,13 +66,35 @@ function addTo(at: () => string): Add {
 }
 
 type Lists = Record<keyof MarkupEvidence, Map<string, ContractNamed>>;
+interface Styles {
+  /** Custom properties that some rule gives a value. */
+  defined: Set<string>;
+  /** Those that a rule for the element itself does. */
+  onHost: Set<string>;
+}
+
+/** Does the declaration at an offset stand in a rule for `:host`? */
+function isHostRule(css: string, at: number): boolean {
+  const open = css.lastIndexOf('{', at);
+  if (open < 0) return false;
+  const before = Math.max(
+    css.lastIndexOf('}', open),
+    css.lastIndexOf('{', open - 1),
+    css.lastIndexOf(';', open),
+  );
+  const selector = css.slice(before + 1, open).trim();
+  return /^:host(?:\([^()]*(?:\([^()]*\)[^()]*)*\)|-context\([^()]*\))*$/.test(
+    selector.split(',')[0]?.trim() ?? '',
+  );
+}
+
 type Add = (list: Map<string, ContractNamed>, name: string) => void;
 
 /**
  * Reads one piece of markup or CSS. Templates are fragments with holes, not documents, so tags and declarations
  * are found by their shape rather than parsed as a whole.
  */
-function readText(text: string, add: Add, lists: Lists, defined: Set<string>): void {
+function readText(text: string, add: Add, lists: Lists, styles: Styles): void {
   for (const match of text.matchAll(/<slot(?=[\s/>])((?:[^>"']|"[^"]*"|'[^']*')*)>/gi)) {
     add(lists.slots, attributeIn(match[1] ?? '', 'name') ?? '');
   }
@@ -83,8 +107,16 @@ function readText(text: string, add: Add, lists: Lists, defined: Set<string>): v
       if (outer) add(lists.cssParts, outer);
     }
   }
-  for (const match of text.matchAll(/var\(\s*(--[a-zA-Z][\w-]*)/g)) add(lists.cssProperties, match[1] ?? '');
-  for (const match of text.matchAll(/(?:^|[{;\s])(--[a-zA-Z][\w-]*)\s*:/g)) defined.add(match[1] ?? '');
+  const css = text.replaceAll(/\/\*[^]*?\*\//g, (comment) => ' '.repeat(comment.length));
+  for (const match of css.matchAll(/var\(\s*(--[a-zA-Z][\w-]*)/g)) add(lists.cssProperties, match[1] ?? '');
+  for (const match of css.matchAll(/(?<=^|[{;\s])(--[a-zA-Z][\w-]*)\s*:/g)) {
+    const name = match[1] ?? '';
+    styles.defined.add(name);
+    if (!isHostRule(css, match.index)) continue;
+    // What the element sets on itself, a page's rule for the element sets otherwise.
+    styles.onHost.add(name);
+    add(lists.cssProperties, name);
+  }
   for (const match of text.matchAll(/:state\(\s*([\w-]+)\s*\)/g)) add(lists.cssStates, match[1] ?? '');
 }
 

@@ -43,6 +43,10 @@ export interface Module {
   declarations: Map<string, Declaration>;
   exports: Map<string, Exported>;
   starExports: string[];
+  /** What is assigned to members of names at the top level, by `name.member`. */
+  assigned: Map<string, Ast.Expression>;
+  /** Specifiers of static imports and re-exports. */
+  staticSpecifiers: string[];
   /** Every specifier imported for any reason, static and literal dynamic ones. */
   specifiers: string[];
 }
@@ -78,6 +82,12 @@ export class ModuleGraph {
     const module = source === null ? null : readModule(path, this.#reader.label(path), source);
     this.#modules.set(path, module);
     return module;
+  }
+
+  /** The module a specifier means, if it was read already. */
+  loaded(specifier: string, from: Module): Module | null {
+    const path = this.#reader.resolve(specifier, from.path);
+    return path === null ? null : (this.#modules.get(path) ?? null);
   }
 
   resolve(specifier: string, from: Module): Module | null {
@@ -151,11 +161,11 @@ export class ModuleGraph {
    * constants, so all it can add to a component stands in its text. `nothing`: neither markup nor styles, or a
    * module of another package. `code`: anything else, worth parsing.
    */
-  lookBehind(name: string, module: Module): Look {
+  lookBehind(name: string, module: Module, anywhere = false): Look {
     const declaration = module.declarations.get(name);
     if (declaration?.kind !== 'import') return CODE;
     const path = this.#reader.resolve(declaration.specifier, module.path);
-    if (path === null || !this.#reader.isOwn(path)) return NOTHING;
+    if (path === null || !(anywhere || this.#reader.isOwn(path))) return NOTHING;
     const known = this.#looks.get(path) ?? this.#look(path);
     this.#looks.set(path, known);
     return known;
@@ -202,9 +212,12 @@ function readModule(path: string, label: string, source: string): Module {
     declarations: new Map(),
     exports: new Map(),
     starExports: [],
+    assigned: new Map(),
+    staticSpecifiers: [],
     specifiers: [],
   };
   for (const statement of program.body) addStatement(module, statement);
+  module.staticSpecifiers = [...module.specifiers];
   for (const match of source.matchAll(/\bimport\(\s*(['"])([^'"]+)\1\s*\)/g))
     module.specifiers.push(match[2] ?? '');
   return module;
@@ -274,8 +287,13 @@ function addAssignments(module: Module, node: Ast.Node): void {
     const name = argument?.type === 'LogicalExpression' ? argument.left : null;
     if (name?.type === 'Identifier') giveValue(module, name.name, members);
   }
-  if (node.type === 'AssignmentExpression' && node.operator === '=' && node.left.type === 'Identifier')
-    giveValue(module, node.left.name, node.right);
+  if (node.type !== 'AssignmentExpression' || node.operator !== '=') return;
+  const { left, right } = node;
+  if (left.type === 'Identifier') giveValue(module, left.name, right);
+  else if (left.type === 'MemberExpression' && !left.computed && left.object.type === 'Identifier') {
+    if (left.property.type === 'Identifier')
+      module.assigned.set(`${left.object.name}.${left.property.name}`, right);
+  }
 }
 
 function giveValue(module: Module, name: string, init: Ast.Expression): void {

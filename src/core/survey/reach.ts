@@ -1,14 +1,16 @@
 /** The code that belongs to a class beyond its own body: constants, functions and styles it names. */
 
-import type { Layer } from './classes.js';
-import { isClass } from './classes.js';
 import { within } from './find.js';
+import type { Layer } from './layers.js';
+import { isClass } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 
 export interface Piece {
   node: Ast.Node;
   module: Module;
+  /** What it names counts wherever it stands: templates that are handed over may come from another package. */
+  anywhere?: boolean;
 }
 
 export interface Reach {
@@ -24,7 +26,18 @@ const MOST_PIECES = 200;
  * functions of the surveyed material that those name, directly or through each other. Other classes stay out.
  */
 export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
+  const known = REACHED.get(layer);
+  if (known) return known;
+  const reach = follow(layer, graph);
+  REACHED.set(layer, reach);
+  return reach;
+}
+
+const REACHED = new WeakMap<Layer, Reach>();
+
+function follow(layer: Layer, graph: ModuleGraph): Reach {
   const pieces: Piece[] = [{ node: layer.node.body, module: layer.module }];
+  if (layer.made) pieces.push({ node: layer.made.node, module: layer.made.scope.module, anywhere: true });
   for (const value of assignedTo(layer)) pieces.push({ node: value, module: layer.module });
   for (const bound of layer.bindings.values()) {
     if (!isClass(bound.node) && bound.scope.module === layer.module)
@@ -36,11 +49,11 @@ export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
     const piece = pieces[index];
     if (!piece) break;
     for (const name of namesIn(piece)) {
-      const look = graph.lookBehind(name, piece.module);
+      const look = graph.lookBehind(name, piece.module, piece.anywhere === true);
       if (look.kind === 'sheet') sheets.set(look.label, look);
       if (look.kind !== 'code') continue;
       const found = graph.find(name, piece.module);
-      if (!found || !graph.isOwn(found.module)) continue;
+      if (!found || !(piece.anywhere || graph.isOwn(found.module))) continue;
       const { declaration } = found;
       const node =
         declaration.kind === 'variable'
@@ -50,14 +63,19 @@ export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
             : null;
       if (!node || isClass(node) || seen.has(node)) continue;
       seen.add(node);
-      pieces.push({ node, module: found.module });
+      pieces.push({ node, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
     }
   }
   return { pieces, sheets: [...sheets.values()] };
 }
 
 function namesIn(piece: Piece): Set<string> {
-  return new Set(within('name', piece.node, piece.module.program).map((one) => one.name));
+  const { source, program } = piece.module;
+  // `object.name` names a member, `...name` does not.
+  const isMember = (at: number) => source[at - 1] === '.' && source[at - 2] !== '.';
+  return new Set(
+    within('name', piece.node, program).flatMap((one) => (isMember(one.start) ? [] : [one.name])),
+  );
 }
 
 /** Right-hand sides of `TheClass.member = ...` at the top level. */

@@ -1,8 +1,7 @@
 /** Where tags are registered: define calls, helpers that make them, class decorators, and what compilers make of those. */
 
 import type { Registration } from '../contract/types.js';
-import type { ClassChain } from './classes.js';
-import { chainOf, isClass, scopeOf } from './classes.js';
+import { chainOf, scopeOf } from './classes.js';
 import { classDecorations } from './decorations.js';
 import { memberTableIn } from './dialects/compiled.js';
 import { tagsGiven } from './element-names.js';
@@ -11,6 +10,8 @@ import { fold } from './fold.js';
 import { asString, isFoldedObject } from './folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
 import { bindParameters, callableOf, isFunction, unwrap, withLocals } from './functions.js';
+import type { ClassChain } from './layers.js';
+import { isClass } from './layers.js';
 import { elementsOf } from './loops.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
@@ -28,6 +29,8 @@ export interface Registered {
   registers: Registration;
   /** The table of members that a compiler keeps apart from the class. */
   members?: { node: Ast.Node; scope: Scope };
+  /** The call that makes the element of the class, where it is handed more than the class. */
+  made?: { node: Ast.Node; scope: Scope };
   /** Where the tag is given. */
   place: { start: number; end: number };
 }
@@ -43,17 +46,19 @@ export interface Unfolded {
  * helper, a decorator that is given a tag, or what a compiler makes of one (`[decorator('a-b')], TheClass`).
  */
 export function mayRegister(source: string): boolean {
-  return (
-    /\bcustomElements\b|\b(?:define|register)\w*\s*\(\s*[^\s)]|\.(?:define|register)\w*\(\)/.test(source) ||
-    /@[\w.]+\(\s*(?:["'`][a-z]|[\w.]+\s*\)|\{[^}]*["'`][a-z][\w.]*-)/.test(source) ||
-    /\(\s*(?:["'`][a-z][\w.$-]*["'`]|\w+|\{\s*\w+:\s*["'`][\w-]+["'`][^)]*)\s*\)\s*(?:,[^\]]{0,400})?\]\s*,\s*[\w$]+\s*\)/.test(
-      source,
-    ) ||
-    /(?:Decorate|_applyDecs|[dD]ecorators)\w*\b/.test(source) ||
-    /\b(?:is|tag|tagName|baseName)\s*:\s*["'`]/.test(source) ||
-    /\(\s*(?:class\b|\w+\s*,\s*)[^]*\[\s*\d+\s*,\s*["'][a-z][\w]*-[\w-]*["']\s*,\s*\{/.test(source)
-  );
+  return REGISTERING.some((one) => one.test(source));
 }
+
+const REGISTERING = [
+  /\bcustomElements\b|\b(?:define|register)\w*\s*\(\s*[^\s)]|\.(?:define|register)\w*\(\)/,
+  // A decorator that is given a tag, a constant for one, or an object with one.
+  /@[\w.]+\(\s*(?:["'`][a-z]|[\w.]+\s*\)|\{[^}]*["'`][a-z][\w.]*-)/,
+  // What compilers make of it.
+  /\(\s*(?:["'`][a-z][\w.$-]*["'`]|\w+|\{\s*\w+:\s*["'`][\w-]+["'`][^)]*)\s*\)\s*(?:,[^\]]{0,400})?\]\s*,\s*[\w$]+\s*\)/,
+  /(?:Decorate|_applyDecs|[dD]ecorators)\w*\b/,
+  // A description of an element, and a compiler's table of members.
+  /\b(?:is|tag|tagName|baseName)\s*:\s*["'`]|\[\s*\d+\s*,\s*["'][a-z]\w*-[\w-]*["']\s*,\s*\{/,
+];
 
 interface Finding {
   tag: string;
@@ -63,6 +68,7 @@ interface Finding {
   registers: Registration;
   extendsTag?: string | null;
   members?: { node: Ast.Node; scope: Scope };
+  made?: { node: Ast.Node; scope: Scope };
 }
 
 /** The registrations in one module, in source order. */
@@ -87,7 +93,7 @@ export function registrationsIn(
   }
   for (const node of statementCalls(module.program)) found.push(...described(node, scope));
   const registered = found.map(
-    ({ tag, node, scope: inner, place, registers, extendsTag, members }): Registered => ({
+    ({ tag, node, scope: inner, place, registers, extendsTag, members, made }): Registered => ({
       tag,
       node,
       scope: inner,
@@ -96,6 +102,7 @@ export function registrationsIn(
       registers,
       place,
       ...(members ? { members } : {}),
+      ...(made ? { made } : {}),
     }),
   );
   registered.sort((a, b) => a.place.start - b.place.start);
@@ -442,7 +449,7 @@ function described(node: Ast.CallExpression, scope: Scope): Finding[] {
   if (isClassHolder) {
     const registers: Registration = DEFINING_NAME.test(name) ? 'on-import' : 'by-call';
     const known = tags.length > 0 ? tags : tagInWords(description, scope);
-    return known.map((tag) => ({ tag, node: holder, scope, place: node, registers }));
+    return known.map((tag) => ({ tag, node: holder, scope, place: node, registers, made: { node, scope } }));
   }
   return tags.map((tag) => ({ tag, node, scope, place: node, registers: 'on-import' }));
 }

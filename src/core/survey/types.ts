@@ -18,6 +18,9 @@ interface Context {
   open: ReadonlySet<string>;
 }
 
+/** Reads a type that is written as text. */
+export type TypeReader = (text: string) => TypeInfo;
+
 /** The type an annotation names. */
 export function typeOf(node: Ast.TSType, module: Module, graph: ModuleGraph): TypeInfo {
   const context = { graph, module, source: module.source, parameters: new Map(), open: new Set<string>() };

@@ -20,7 +20,9 @@ export const described: Dialect = {
 
 function listOf(name: string, context: LayerContext): Folded | undefined {
   const { node } = context.layer;
-  return staticValue(node, name) ? foldStaticMember(node, name, context.scope, 0) : undefined;
+  return staticValue(node, name, context.layer.module)
+    ? foldStaticMember(node, name, context.scope, 0)
+    : undefined;
 }
 
 function eventsOf(context: LayerContext): ContractEvent[] {

@@ -149,6 +149,6 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
 }
 
 function formAssociated(context: LayerContext): boolean {
-  const value = staticValue(context.layer.node, 'formAssociated');
+  const value = staticValue(context.layer.node, 'formAssociated', context.layer.module);
   return value !== null && fold(value, context.scope) === true;
 }

@@ -7,6 +7,7 @@ import type { AttributeReader, ContractNote } from '../../contract/types.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence.js';
 import { within } from '../find.js';
 import { fold, foldStaticMember, keyName } from '../fold.js';
+import type { Folded } from '../folded.js';
 import { asString, isFoldedObject, UNKNOWN } from '../folded.js';
 import type { Scope } from '../functions.js';
 import { isFunction, staticValue } from '../functions.js';
@@ -28,14 +29,13 @@ export const observed: Dialect = {
       else if (name !== null && member.kind === 'set')
         attributes.push(...writtenBySetter(name, member.value, context));
     }
-    const root = shadowRoot(context);
-    return { attributes, notes, ...(root ? { root } : {}) };
+    return { attributes, notes, ...shadowRoot(context) };
   },
 };
 
 function readObserved(context: LayerContext, attributes: AttributeSeen[], notes: ContractNote[]): void {
   const { node } = context.layer;
-  const place = observedMember(node);
+  const place = observedMember(context);
   if (!place) return;
   // The classes above are read by themselves; what their lists hold is no news here.
   const { above } = context.scope;
@@ -58,20 +58,17 @@ function readObserved(context: LayerContext, attributes: AttributeSeen[], notes:
   });
 }
 
-function observedMember(node: Ast.Class): Ast.ClassElement | null {
-  return (
-    node.body.body.find(
-      (one) =>
-        'static' in one &&
-        one.static &&
-        'key' in one &&
-        one.key.type === 'Identifier' &&
-        one.key.name === 'observedAttributes',
-    ) ??
-    (staticValue(node, 'observedAttributes')
-      ? (node.body.body.find((one) => one.type === 'StaticBlock') ?? null)
-      : null)
+/** The member that holds the list, or the value that is assigned to it outside the class body. */
+function observedMember({ layer }: LayerContext): Ast.Node | null {
+  const member = layer.node.body.body.find(
+    (one) =>
+      'static' in one &&
+      one.static &&
+      'key' in one &&
+      one.key.type === 'Identifier' &&
+      one.key.name === 'observedAttributes',
   );
+  return member ?? staticValue(layer.node, 'observedAttributes', layer.module);
 }
 
 /** A base class that works the list out from what its subclasses declare: there is nothing to miss in it. */
@@ -228,22 +225,37 @@ function forAttributeCalls(
   });
 }
 
-/** The mode the class attaches a shadow root in; `none` when it overrides where it renders to itself. */
-function shadowRoot({ layer, scope }: LayerContext): LayerEvidence['root'] {
-  let root: LayerEvidence['root'];
+/**
+ * The mode the class attaches a shadow root in, and whether that hands focus on; `none` when it overrides where it
+ * renders to itself.
+ */
+function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' | 'delegatesFocus'> {
+  const found: Pick<LayerEvidence, 'root' | 'delegatesFocus'> = {};
+  const read = (options: Folded) => {
+    if (!isFoldedObject(options)) return;
+    if (options.object.get('mode') === 'closed') found.root = 'closed';
+    if (options.object.get('delegatesFocus') === true) found.delegatesFocus = true;
+  };
   for (const node of within('call', layer.node.body, layer.module.program)) {
     if (node.callee.type !== 'MemberExpression' || node.callee.property.type !== 'Identifier') continue;
     if (node.callee.property.name !== 'attachShadow') continue;
-    const options = node.arguments[0] ? fold(node.arguments[0], scope) : UNKNOWN;
-    root = isFoldedObject(options) && options.object.get('mode') === 'closed' ? 'closed' : 'open';
+    found.root = 'open';
+    read(node.arguments[0] ? fold(node.arguments[0], scope) : UNKNOWN);
   }
+  // Base classes that attach the root themselves read their options from a static member.
+  for (const name of ['shadowRootOptions', 'shadowOptions'])
+    read(foldStaticMember(layer.node, name, scope, 0) ?? UNKNOWN);
+  const description = layer.made?.node.type === 'CallExpression' ? layer.made.node.arguments[0] : undefined;
+  const made = description ? fold(description, layer.made?.scope ?? scope) : UNKNOWN;
+  if (isFoldedObject(made)) read(made.object.get('shadowOptions'));
   const override = layer.node.body.body.find(
     (member) =>
       member.type === 'MethodDefinition' &&
       member.key.type === 'Identifier' &&
       member.key.name === 'createRenderRoot',
   );
-  return override?.type === 'MethodDefinition' && returnsThis(override.value) ? 'none' : root;
+  if (override?.type === 'MethodDefinition' && returnsThis(override.value)) found.root = 'none';
+  return found;
 }
 
 function returnsThis(node: Ast.Function): boolean {

@@ -2,10 +2,11 @@
 
 import type { AttributeReader, TypeInfo } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
-import type { ClassChain } from '../classes.js';
 import type { AttributeEvidence } from '../evidence.js';
 import type { Folded, FoldedObject } from '../folded.js';
 import { isFoldedObject, isReference } from '../folded.js';
+import type { ClassChain } from '../layers.js';
+import { makesProperties } from '../layers.js';
 import { keyword } from '../types.js';
 
 const READERS: Record<string, AttributeReader> = {
@@ -133,14 +134,3 @@ export function attributeCaseOf(chain: ClassChain): AttributeCase {
 const CASES = new WeakMap<ClassChain, AttributeCase>();
 const KEBAB =
   /camel(?:Case)?To(?:Dash|Kebab|Hyphen)|to(?:Kebab|Dash)|kebabCase|dashCase|hyphenate|dasherize/i;
-const MAKERS = ['observedAttributes', 'createProperty', 'attributeNameForProperty', 'finalize', 'define'];
-
-function makesProperties(node: ClassChain['layers'][number]['node']): boolean {
-  return node.body.body.some(
-    (member) =>
-      'key' in member &&
-      member.key.type === 'Identifier' &&
-      MAKERS.includes(member.key.name) &&
-      member.type === 'MethodDefinition',
-  );
-}

@@ -42,7 +42,7 @@ export const table: Dialect = {
 };
 
 function tablesNamed(name: string, context: LayerContext): { node: Ast.Node; scope: Scope }[] {
-  const value = staticValue(context.layer.node, name);
+  const value = staticValue(context.layer.node, name, context.layer.module);
   if (value) return [{ node: value, scope: context.scope }];
   return aboutClass(context.layer, context.scope, context.graph).flatMap(({ node, scope, isClass }) => {
     if (node.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') return [];

@@ -1,0 +1,44 @@
+/** Several builds of one thing in one package: which files to read, and which only when those hold nothing. */
+
+export interface Builds {
+  /** What the package is used by. */
+  main: string[];
+  /** The same once more: for older module systems, minified, bundled, or as source beside what is made of it. */
+  others: string[];
+}
+
+const OTHER_FOLDERS =
+  /(?:^|\/)(?:cjs|commonjs|umd|iife|amd|system|systemjs|es5|esm-es5|esm5|legacy|nomodule|bundles?|bundled|cdn|loader|hydrate)(?:\/|$)/i;
+const OTHER_FILES =
+  /[.-](?:min|umd|cjs|iife|amd|bundled?|system|legacy|es5|ssr|global)(?:\.(?:entry|esm))?\.[cm]?jsx?$/i;
+/** Pages, demos and tests come last: what they register is never taken for the package's own. */
+const ASIDE =
+  /(?:^|\/)(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?|playground|site|website)(?:\/|$)/i;
+const SOURCE_FOLDER = /(?:^|\/)src\//;
+
+/**
+ * Sorts the files of a package (paths relative to it) by build. `entries` are the files that the package is entered
+ * by, as its manifest names them: source beside a build is left to last when the package is entered by the build.
+ */
+export function sortBuilds(files: readonly string[], entries: readonly string[]): Builds {
+  const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
+  const built = new Set(
+    files.filter((one) => !SOURCE_FOLDER.test(one) && !isOther(one)).map((one) => baseName(one)),
+  );
+  const isSourceOfBuild = (one: string) =>
+    entries.length > 0 && !isEnteredBySource && SOURCE_FOLDER.test(one) && built.has(baseName(one));
+  const main = files.filter((one) => !isOther(one) && !isSourceOfBuild(one));
+  const others = files.filter((one) => isOther(one) || isSourceOfBuild(one));
+  const last = (one: string) => (ASIDE.test(one) ? 1 : 0);
+  return main.length > 0
+    ? { main: main.toSorted((a, b) => last(a) - last(b)), others }
+    : { main: others, others: [] };
+}
+
+function isOther(file: string): boolean {
+  return OTHER_FOLDERS.test(file) || OTHER_FILES.test(file);
+}
+
+function baseName(file: string): string {
+  return file.replace(/^.*\//, '').replace(/\.[cm]?[jt]sx?$/, '');
+}

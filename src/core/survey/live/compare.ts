@@ -1,0 +1,118 @@
+/** What the code claims beside what the running element shows, item by item. */
+
+import type { Component } from '../../contract/types.js';
+import { attributesOf } from '../../contract/types.js';
+import { isGlobalProperty } from '../../contract/platform.js';
+import type { SeenComponent } from './seen.js';
+
+/**
+ * `agrees`: both have it. `code-only`: the code says so, the element does not show it. `live-only`: the element
+ * shows it, the code was not read that way. `differs`: both have it, but not alike.
+ */
+export type LiveOutcome = 'agrees' | 'code-only' | 'live-only' | 'differs';
+
+export interface LiveItem {
+  kind: 'element' | 'attribute' | 'property' | 'slot' | 'part';
+  name: string;
+  outcome: LiveOutcome;
+  /** What is different, in words. */
+  detail?: string;
+}
+
+export interface LiveComparison {
+  tag: string;
+  /** What kept the element from being looked at in full; null when nothing did. */
+  error: string | null;
+  items: LiveItem[];
+}
+
+/**
+ * Compares contracts with what a page saw. Slots and parts that only the code has are left out: a fresh element
+ * need not render everything it can.
+ */
+export function compareLive(
+  components: readonly Component[],
+  seen: readonly SeenComponent[],
+): LiveComparison[] {
+  const live = new Map(seen.map((one) => [one.tag, one]));
+  const compared = components.map((component) => {
+    const one = live.get(component.tag);
+    live.delete(component.tag);
+    return one ? compareOne(component, one) : notRegistered(component);
+  });
+  const others = [...live.values()].map(
+    ({ tag }): LiveComparison => ({ tag, error: null, items: [{ kind: 'element', name: tag, outcome: 'live-only' }] }),
+  );
+  return [...compared, ...others];
+}
+
+function notRegistered({ tag, registers }: Component): LiveComparison {
+  const detail =
+    registers === 'on-import' ? 'loading the module does not register it' : 'it is registered by a call of the host';
+  const outcome = registers === 'on-import' ? 'code-only' : 'agrees';
+  return { tag, error: null, items: [{ kind: 'element', name: tag, outcome, detail }] };
+}
+
+function compareOne(component: Component, seen: SeenComponent): LiveComparison {
+  const items: LiveItem[] = [];
+  const element = elementDifference(component, seen);
+  items.push({
+    kind: 'element',
+    name: component.tag,
+    outcome: element === null ? 'agrees' : 'differs',
+    ...(element === null ? {} : { detail: element }),
+  });
+  addNames(items, 'attribute', attributesOf(component).map((one) => one.name.toLowerCase()), seen.observed.map((one) => one.toLowerCase()).filter(isPublic));
+  addProperties(items, component, seen);
+  const fresh = (names: readonly string[], known: readonly { name: string }[], kind: 'slot' | 'part') => {
+    const claimed = new Set(known.map((one) => one.name));
+    for (const name of names) items.push({ kind, name, outcome: claimed.has(name) ? 'agrees' : 'live-only' });
+  };
+  fresh(seen.slots, component.slots, 'slot');
+  fresh(seen.parts, component.cssParts, 'part');
+  return { tag: component.tag, error: seen.error, items };
+}
+
+function elementDifference(component: Component, seen: SeenComponent): string | null {
+  if (component.extendsTag !== seen.extendsTag) return `it extends ${seen.extendsTag ?? 'no built-in element'}`;
+  if (component.formAssociated !== seen.formAssociated)
+    return seen.formAssociated ? 'it takes part in forms' : 'it takes no part in forms';
+  return seen.root !== null && component.root !== seen.root ? `its root is ${seen.root}` : null;
+}
+
+function addNames(
+  items: LiveItem[],
+  kind: LiveItem['kind'],
+  claimed: readonly string[],
+  shown: readonly string[],
+): void {
+  const [said, seen] = [new Set(claimed), new Set(shown)];
+  for (const name of said) items.push({ kind, name, outcome: seen.has(name) ? 'agrees' : 'code-only' });
+  for (const name of seen) if (!said.has(name)) items.push({ kind, name, outcome: 'live-only' });
+}
+
+function addProperties(items: LiveItem[], component: Component, seen: SeenComponent): void {
+  const accessors = new Map(seen.accessors.map((one) => [one.name, one]));
+  const fields = new Set(seen.fields);
+  const state = new Set(seen.state);
+  for (const { name, readonly } of component.properties) {
+    const accessor = accessors.get(name);
+    const isShown = accessor !== undefined || fields.has(name) || isGlobalProperty(name);
+    const isOther = accessor && !readonly && !accessor.writable;
+    items.push({
+      kind: 'property',
+      name,
+      outcome: isOther ? 'differs' : isShown ? 'agrees' : 'code-only',
+      ...(isOther ? { detail: 'it cannot be assigned' } : {}),
+    });
+  }
+  const claimed = new Set([...component.properties, ...component.methods].map((one) => one.name));
+  for (const name of accessors.keys()) {
+    if (claimed.has(name) || state.has(name) || !isPublic(name)) continue;
+    items.push({ kind: 'property', name, outcome: 'live-only' });
+  }
+}
+
+function isPublic(name: string): boolean {
+  return !/^[_#$]/.test(name);
+}
