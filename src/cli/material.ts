@@ -12,15 +12,19 @@ export const COMPONENTS_OPTION = {
   about: 'sources of the components, in place of those in suvet.json',
 };
 
-/** The contracts a command works on, and the workspace if there is one. Throws a SuvetError when there are none. */
-export async function contractsFor(
+export const NO_CACHE_OPTION = {
+  flags: '--no-cache',
+  about: 'read everything anew, and keep nothing for the next time',
+};
+
+/** The sources a command works on, and the folder they are named from. Throws a SuvetError when there are none. */
+export async function sourcesFor(
   call: CommandCall,
   given: readonly string[] = listOf(call.options.components),
   paths: readonly string[] = [],
-): Promise<Surveyed & { workspace: Workspace | null }> {
-  const { surveySources } = await import('../shell/survey.js');
+): Promise<{ sources: readonly string[]; folder: string; workspace: Workspace | null }> {
   const workspace = await call.workspace(...paths);
-  if (given.length > 0) return { ...(await surveySources(given, call.cwd)), workspace };
+  if (given.length > 0) return { sources: given, folder: call.cwd, workspace };
   if (!workspace || workspace.components.length === 0) {
     throw usageError(
       'no-components',
@@ -28,5 +32,17 @@ export async function contractsFor(
       'Name a source (a file, a folder or npm:PACKAGE), or run suvet init.',
     );
   }
-  return { ...(await surveySources(workspace.components, workspace.root)), workspace };
+  return { sources: workspace.components, folder: workspace.root, workspace };
+}
+
+/** The contracts a command works on, and the workspace if there is one. Throws a SuvetError when there are none. */
+export async function contractsFor(
+  call: CommandCall,
+  given: readonly string[] = listOf(call.options.components),
+  paths: readonly string[] = [],
+): Promise<Surveyed & { workspace: Workspace | null }> {
+  const { surveySources } = await import('../shell/survey.js');
+  const { sources, folder, workspace } = await sourcesFor(call, given, paths);
+  const surveyed = await surveySources(sources, folder, { cache: call.options.cache !== false });
+  return { ...surveyed, workspace };
 }

@@ -13,6 +13,7 @@ export type SchemaName =
   | 'explanation'
   | 'profile'
   | 'demo'
+  | 'live'
   | 'error';
 
 const compiled = new Map<SchemaName, ValidateFunction>();

@@ -1,7 +1,8 @@
+import type { Contract } from '../../core/contract/types.js';
 import { usageError } from '../../shell/error.js';
 import type { CommandCall, CommandSpec } from '../command.js';
 import { printJson } from '../command.js';
-import { contractsFor } from '../material.js';
+import { contractsFor, NO_CACHE_OPTION, sourcesFor } from '../material.js';
 
 export const survey: CommandSpec = {
   name: 'survey',
@@ -9,46 +10,97 @@ export const survey: CommandSpec = {
   argument: { form: '[source...]', about: 'files, globs, folders, npm:PACKAGE, or a contract file' },
   options: [
     { flags: '--component <tag>', about: 'print one component in full' },
-    { flags: '--out <file>', about: 'write the contract to a file' },
+    { flags: '--live', about: 'also ask the running elements in a browser, and print where they differ' },
+    {
+      flags: '--format <format>',
+      about: 'print the contract, or the open component manifest for exchange, as JSON',
+      choices: ['contract', 'manifest'],
+    },
+    { flags: '--out <file>', about: 'write the contract (or what --format names) to a file' },
     {
       flags: '--fail-on <level>',
       about: 'exit 1 on findings of this level or graver',
       choices: ['error', 'warning', 'note'],
     },
+    NO_CACHE_OPTION,
   ],
   examples: [
     'suvet survey src/elements',
     'suvet survey npm:@merrow/deck-elements --component tide-gauge',
     'suvet survey --out contract.json',
+    'suvet survey src/elements --live',
   ],
   async run(call) {
-    const { contract, findings, workspace } = await contractsFor(call, call.args);
-    const { surveyView, componentView } = await import('../screen/survey.js');
+    const surveyed = await contractsFor(call, call.args);
+    const { contract, findings, workspace } = surveyed;
     const { findingLines } = await import('../screen/findings.js');
-    for (const line of findingLines(findings, call.screen)) call.screen.say(line);
-    if (typeof call.options.out === 'string') await writeContract(call, call.options.out, contract);
-    if (call.json) printJson(call, contract);
-    else if (typeof call.options.component === 'string') {
-      const { componentNamed } = await import('../select.js');
-      call.screen.out(...componentView(componentNamed(contract, call.options.component), call.screen));
-    } else call.screen.out(...surveyView(contract, call.screen));
-    if (!call.json && contract.components.length > 0)
-      call.screen.next(nextStep(call, contract.components[0]?.tag ?? ''));
     const { exitFor } = await import('../select.js');
+    for (const line of findingLines(findings, call.screen)) call.screen.say(line);
+    const document = await documentOf(call, contract);
+    if (typeof call.options.out === 'string') await writeDocument(call, call.options.out, document ?? contract);
+    if (call.options.live === true) return showLive(call, contract);
+    if (document && typeof call.options.out !== 'string') printJson(call, document);
+    else if (call.json) printJson(call, contract);
+    else await show(call, contract);
     return exitFor(findings, call.options.failOn ?? workspace?.failOn);
   },
 };
 
-function nextStep(call: CommandCall, tag: string): string {
-  return call.options.component
-    ? 'suvet map shows what a host does with it'
-    : `suvet survey --component ${tag} shows one in full`;
+async function show(call: CommandCall, contract: Contract): Promise<void> {
+  const { surveyView, componentView } = await import('../screen/survey.js');
+  if (typeof call.options.component === 'string') {
+    const { componentNamed } = await import('../select.js');
+    call.screen.out(...componentView(componentNamed(contract, call.options.component), call.screen));
+  } else call.screen.out(...surveyView(contract, call.screen));
+  const [first] = contract.components;
+  if (!first) return;
+  call.screen.next(
+    call.options.component
+      ? 'suvet map shows what a host does with it'
+      : `suvet survey --component ${first.tag} shows one in full`,
+  );
 }
 
-async function writeContract(call: CommandCall, file: string, contract: unknown): Promise<void> {
+/** The document that --format asks for, or null without it. */
+async function documentOf(call: CommandCall, contract: Contract): Promise<object | null> {
+  if (call.options.format === 'contract') return contract;
+  if (call.options.format !== 'manifest') return null;
+  const { manifestOf } = await import('../../core/survey/manifest.js');
+  return manifestOf(contract);
+}
+
+async function writeDocument(call: CommandCall, file: string, document: object): Promise<void> {
   const { resolve } = await import('node:path');
   const { writeText } = await import('../../shell/files.js');
   if (file === '') throw usageError('no-out', '--out names no file.', 'Give it a path: --out contract.json');
-  writeText(resolve(call.cwd, file), `${JSON.stringify(contract, null, 2)}\n`);
+  writeText(resolve(call.cwd, file), `${JSON.stringify(document, null, 2)}\n`);
   call.screen.say(`Wrote ${file}`);
+}
+
+/** Asks the running elements, and prints where they differ from the contract. */
+async function showLive(call: CommandCall, contract: Contract): Promise<number> {
+  const { sources, folder } = await sourcesFor(call, call.args);
+  const { askLive } = await import('../../shell/live.js');
+  const { openSource } = await import('../../shell/sources.js');
+  const { compareLive } = await import('../../core/survey/live/compare.js');
+  const { EXIT } = await import('../../shell/error.js');
+  const answers = [];
+  for (const source of sources.filter((one) => !one.endsWith('.json'))) {
+    call.screen.say(`Asking ${source} in a browser ...`);
+    answers.push(await askLive(openSource(source, folder)));
+  }
+  const seen = answers.flatMap((one) => one.components);
+  const modules = answers.flatMap((one) => one.modules);
+  const { component } = call.options;
+  const compared = compareLive(contract.components, seen).filter(
+    (one) => typeof component !== 'string' || one.tag === component,
+  );
+  const engine = answers[0]?.engine ?? '';
+  if (call.json) printJson(call, { live: 1, engine, contract, modules, components: compared });
+  else {
+    const { liveView } = await import('../screen/live.js');
+    call.screen.out(...liveView(contract, engine, modules, compared, call.screen));
+  }
+  const differs = compared.some((one) => one.items.some((item) => item.outcome !== 'agrees'));
+  return differs || modules.some((one) => one.error !== null) ? EXIT.findings : EXIT.fine;
 }
