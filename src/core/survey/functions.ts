@@ -1,5 +1,6 @@
 /** Functions and classes as syntax: what they return, what their parameters are bound to. */
 
+import { functionsAround } from './find.js';
 import type { Folded } from './folded.js';
 import type { Declaration, Found, Module, ModuleGraph } from './modules.js';
 import { declarationsIn } from './modules.js';
@@ -40,7 +41,39 @@ export function boundTo(value: Folded, scope: Scope): Bound {
  * its module; null when there is none.
  */
 export function staticValue(node: Ast.Class, name: string, module: Module): Ast.Expression | null {
-  return staticMember(node, name) ?? module.assigned.get(`${ownName(node, module)}.${name}`) ?? null;
+  return (
+    staticMember(node, name) ??
+    module.assigned.get(`${ownName(node, module)}.${name}`) ??
+    assignedBeside(node, module).get(name) ??
+    null
+  );
+}
+
+const BESIDE = new WeakMap<Ast.Class, Map<string, Ast.Expression>>();
+
+/** What is assigned to members of a class in the function that it is made in. */
+function assignedBeside(node: Ast.Class, module: Module): Map<string, Ast.Expression> {
+  const known = BESIDE.get(node);
+  if (known) return known;
+  const found = new Map<string, Ast.Expression>();
+  const body = functionsAround(node, module.program).at(-1)?.body;
+  for (const expression of body?.type === 'BlockStatement' ? statementExpressions(body.body) : []) {
+    if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'MemberExpression') continue;
+    const { object, property, computed } = expression.left;
+    if (computed || object.type !== 'Identifier' || property.type !== 'Identifier') continue;
+    const isOwn = object.name === node.id?.name || /^_?classThis$/i.test(object.name);
+    if (isOwn && !found.has(property.name)) found.set(property.name, expression.right);
+  }
+  BESIDE.set(node, found);
+  return found;
+}
+
+/** The expressions that statements consist of, sequences taken apart. */
+function statementExpressions(statements: readonly Ast.Node[]): Ast.Node[] {
+  return statements.flatMap((one) => {
+    if (one.type !== 'ExpressionStatement') return [];
+    return one.expression.type === 'SequenceExpression' ? one.expression.expressions : [one.expression];
+  });
 }
 
 /** The name a class goes by in its module. */
@@ -247,10 +280,17 @@ export function isFunction(node: Ast.Node): node is FunctionNode {
   );
 }
 
-/** The declarations made by the statements of a function body, by name. */
+/** The declarations made by the statements of a function body, by name, with values given to them later. */
 export function localDeclarations(node: FunctionNode): Map<string, Declaration> {
   const body = node.body?.type === 'BlockStatement' ? node.body.body : [];
-  return new Map(body.flatMap((statement) => declarationsIn(statement)));
+  const declarations = new Map(body.flatMap((statement) => declarationsIn(statement)));
+  for (const expression of statementExpressions(body)) {
+    if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'Identifier') continue;
+    const before = declarations.get(expression.left.name);
+    if (before?.kind === 'variable' && !before.init)
+      declarations.set(expression.left.name, { ...before, init: expression.right });
+  }
+  return declarations;
 }
 
 /** A scope in which the constants that the functions around an expression declare are known, too. */

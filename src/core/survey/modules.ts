@@ -287,6 +287,14 @@ function addAssignments(module: Module, node: Ast.Node): void {
     const name = argument?.type === 'LogicalExpression' ? argument.left : null;
     if (name?.type === 'Identifier') giveValue(module, name.name, members);
   }
+  if (node.type === 'CallExpression') {
+    // `define(TheClass, "name", value)`, as compilers write a static field.
+    const [holder, key, value] = node.arguments;
+    if (holder?.type === 'Identifier' && key?.type === 'Literal' && typeof key.value === 'string' && value) {
+      const name = `${holder.name}.${key.value}`;
+      if (!module.assigned.has(name)) module.assigned.set(name, value as Ast.Expression);
+    }
+  }
   if (node.type !== 'AssignmentExpression' || node.operator !== '=') return;
   const { left, right } = node;
   if (left.type === 'Identifier') giveValue(module, left.name, right);
@@ -306,19 +314,18 @@ function enumMembers(node: Ast.CallExpression): Ast.Expression | null {
   const { callee } = node;
   if (callee.type !== 'FunctionExpression' && callee.type !== 'ArrowFunctionExpression') return null;
   const [parameter] = callee.params;
-  if (parameter?.type !== 'Identifier' || callee.body?.type !== 'BlockStatement') return null;
+  if (parameter?.type !== 'Identifier' || !callee.body) return null;
   const properties: Ast.Node[] = [];
-  for (const statement of callee.body.body) {
-    if (statement.type === 'ReturnStatement') continue;
-    if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
-      return null;
-    const { left, right } = statement.expression;
+  for (const expression of expressionsOf(callee.body)) {
+    if (expression.type === 'Identifier' && expression.name === parameter.name) continue;
+    if (expression.type !== 'AssignmentExpression') return null;
+    const { left, right } = expression;
     if (left.type !== 'MemberExpression' || left.object.type !== 'Identifier') return null;
     if (left.object.name !== parameter.name) return null;
     // `Mark[Mark["High"] = 0] = "High"` names a number both ways.
     const inner = left.property.type === 'AssignmentExpression' ? left.property : null;
     const target = inner?.left.type === 'MemberExpression' ? inner.left : left;
-    const { start, end } = statement;
+    const { start, end } = expression;
     properties.push({
       type: 'Property',
       kind: 'init',
@@ -338,6 +345,22 @@ function enumMembers(node: Ast.CallExpression): Ast.Expression | null {
     start: node.start,
     end: node.end,
   } as unknown as Ast.Expression;
+}
+
+/** The expressions a function's body consists of, those of a return and of sequences among them. */
+function expressionsOf(body: Ast.Node): Ast.Node[] {
+  switch (body.type) {
+    case 'BlockStatement':
+      return body.body.flatMap(expressionsOf);
+    case 'ExpressionStatement':
+      return expressionsOf(body.expression);
+    case 'ReturnStatement':
+      return body.argument ? expressionsOf(body.argument) : [];
+    case 'SequenceExpression':
+      return body.expressions.flatMap(expressionsOf);
+    default:
+      return [body];
+  }
 }
 
 function addDefaultExport(module: Module, node: Ast.ExportDefaultDeclaration['declaration']): void {

@@ -121,11 +121,22 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
 
 /** `helper([decorator('a-b')], TheClass)` and its kin. */
 function compiledDecorators(node: Ast.CallExpression, scope: Scope): Finding[] {
-  return classDecorations(node, scope).flatMap(({ decorators, target }) => {
-    const inner = withLocals(scope, functionsAround(node, scope.module.program));
-    const around = target ?? classAround(node, scope.module.program);
-    return around ? decorators.flatMap((one) => byDecorator(one, around, inner, node)) : [];
+  const { program } = scope.module;
+  const around = functionsAround(node, program);
+  const inner = around.length > 0 ? withLocals(scope, around) : scope;
+  return classDecorations(node, inner).flatMap(({ decorators, target }) => {
+    const meant = target ?? classAround(node, program) ?? classBeside(around, program);
+    return meant ? decorators.flatMap((one) => byDecorator(one, meant, inner, node)) : [];
   });
+}
+
+/** The class that stands in the same function as a call: compilers make a decorated class in one of its own. */
+function classBeside(around: readonly FunctionNode[], program: Ast.Program): Ast.Node | null {
+  for (const one of [...around].reverse()) {
+    const [first] = within('class', one, program);
+    if (first) return first;
+  }
+  return null;
 }
 
 /** `customElements.define(tag, TheClass)`, or null when the call is none. */

@@ -70,7 +70,7 @@ function declaredBy(
   for (const given of decorators) {
     const decorator = unwrap(given);
     const called = decorator.type === 'CallExpression' ? decorator : null;
-    const decoratorName = nameOf(called ? called.callee : decorator);
+    const decoratorName = decoratorNamed(called ? called.callee : decorator, scope);
     const [argument] = called?.arguments ?? [];
     const options = argument ? fold(argument, scope) : undefined;
     const inner = called ? wrappedDecorator(called, scope) : null;
@@ -207,6 +207,13 @@ function classEvents(context: LayerContext): ContractEvent[] {
       ];
     },
   );
+}
+
+/** The name of a decorator where it was exported: bundlers give it another one in the module that uses it. */
+function decoratorNamed(node: Ast.Node, scope: Scope): string {
+  const local = nameOf(node);
+  const declaration = scope.module.declarations.get(local);
+  return declaration?.kind === 'import' && declaration.imported !== 'default' ? declaration.imported : local;
 }
 
 function nameOf(node: Ast.Node): string {
