@@ -135,7 +135,10 @@ function openFiles(
   return {
     name: source,
     root,
-    filesRead: () => [...read.known(), ...manifestFiles.map((path) => [path, readText(path)] as [string, string | null])],
+    filesRead: () => [
+      ...read.known(),
+      ...manifestFiles.map((path) => [path, readText(path)] as [string, string | null]),
+    ],
     unresolved: resolving.unresolved,
     input: {
       paths,

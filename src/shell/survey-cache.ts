@@ -80,7 +80,8 @@ async function isUnchanged({ folders, files, unresolved }: Entry): Promise<boole
 /** Compares bytes first; only where these differ from the text's (a byte order mark, say) is it decoded. */
 function isSame(path: string, hash: string): boolean {
   try {
-    if (hash !== hashOf(null) && createHash('sha1').update(readFileSync(path)).digest('base64url') === hash) return true;
+    if (hash !== hashOf(null) && createHash('sha1').update(readFileSync(path)).digest('base64url') === hash)
+      return true;
   } catch {
     return hash === hashOf(null);
   }
@@ -95,7 +96,10 @@ function foldersBelow(root: string): string[] {
   const folders = readdirSync(root, { withFileTypes: true, recursive: true })
     .filter((one) => one.isDirectory())
     .map((one) => join(one.parentPath, one.name))
-    .filter((path) => !/(?:^|[\\/])(?:node_modules|\.[^\\/]*)(?:[\\/]|$)/.test(path.slice(root.length + sep.length)));
+    .filter(
+      (path) =>
+        !/(?:^|[\\/])(?:node_modules|\.[^\\/]*)(?:[\\/]|$)/.test(path.slice(root.length + sep.length)),
+    );
   return [root, ...folders];
 }
 
@@ -112,5 +116,6 @@ function forgetOldest(folder: string): void {
   if (entries.length <= MOST_ENTRIES) return;
   const aged = entries.map((name) => ({ name, used: statSync(join(folder, name)).mtimeMs }));
   aged.sort((a, b) => a.used - b.used);
-  for (const { name } of aged.slice(0, entries.length - MOST_ENTRIES)) rmSync(join(folder, name), { force: true });
+  for (const { name } of aged.slice(0, entries.length - MOST_ENTRIES))
+    rmSync(join(folder, name), { force: true });
 }

@@ -41,13 +41,17 @@ function tsc(source: string, options: ts.CompilerOptions): string {
 }
 function esbuild(source: string, old: boolean, minify = false): string {
   const compilerOptions = { experimentalDecorators: old, useDefineForClassFields: !old };
-  return transformSync(source, { loader: 'ts', target: 'es2021', minify, tsconfigRaw: { compilerOptions } }).code;
+  return transformSync(source, { loader: 'ts', target: 'es2021', minify, tsconfigRaw: { compilerOptions } })
+    .code;
 }
 
 const COMPILED: [string, string][] = [
   ['tsc, old decorators, ES2022', tsc(OLD, { target: target.ES2022, experimentalDecorators: true })],
   ['tsc, old decorators, ES2021', tsc(OLD, { target: target.ES2021, experimentalDecorators: true })],
-  ['tsc, old decorators, defined fields', tsc(OLD, { target: target.ES2022, experimentalDecorators: true, useDefineForClassFields: true })],
+  [
+    'tsc, old decorators, defined fields',
+    tsc(OLD, { target: target.ES2022, experimentalDecorators: true, useDefineForClassFields: true }),
+  ],
   ['tsc, standard decorators, ES2022', tsc(STANDARD, { target: target.ES2022 })],
   ['tsc, standard decorators, ES2021', tsc(STANDARD, { target: target.ES2021 })],
   ['esbuild, old decorators', esbuild(OLD, true)],

@@ -37,7 +37,8 @@ export const survey: CommandSpec = {
     const { exitFor } = await import('../select.js');
     for (const line of findingLines(findings, call.screen)) call.screen.say(line);
     const document = await documentOf(call, contract);
-    if (typeof call.options.out === 'string') await writeDocument(call, call.options.out, document ?? contract);
+    if (typeof call.options.out === 'string')
+      await writeDocument(call, call.options.out, document ?? contract);
     if (call.options.live === true) return showLive(call, contract);
     if (document && typeof call.options.out !== 'string') printJson(call, document);
     else if (call.json) printJson(call, contract);

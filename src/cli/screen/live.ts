@@ -33,7 +33,9 @@ export function liveView(
   for (const one of compared) lines.push(...differences(one, screen));
   const items = compared.flatMap((one) => one.items);
   const differ = items.filter((one) => one.outcome !== 'agrees').length;
-  lines.push(`${count(compared.length, 'component')}, ${count(items.length, 'item')}: ${items.length - differ} agree, ${differ} differ`);
+  lines.push(
+    `${count(compared.length, 'component')}, ${count(items.length, 'item')}: ${items.length - differ} agree, ${differ} differ`,
+  );
   return lines;
 }
 
@@ -52,9 +54,7 @@ const WORDS = {
 
 function differences({ tag, error, items }: LiveComparison, screen: Screen): string[] {
   const rows = items.flatMap((one) =>
-    one.outcome === 'agrees'
-      ? []
-      : [[one.name || '(default)', one.kind, one.detail ?? WORDS[one.outcome]]],
+    one.outcome === 'agrees' ? [] : [[one.name || '(default)', one.kind, one.detail ?? WORDS[one.outcome]]],
   );
   if (error !== null) rows.unshift([tag, 'element', `throws: ${error}`]);
   if (rows.length === 0) return [];

@@ -108,9 +108,11 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
   if (before) return before;
   const context = contextOf(layer, chain, graph);
   const doc = classDoc(layer, context.declared);
-  const found = withDeclarations(
-    DIALECTS.map((dialect) => dialect.read(context)),
-    context,
+  const found = onlyWhole(
+    withDeclarations(
+      DIALECTS.map((dialect) => dialect.read(context)),
+      context,
+    ),
   );
   const sent = found.flatMap((one) => one.events ?? []);
   const read: Read = {
@@ -122,6 +124,16 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
   };
   known.set(key, read);
   return read;
+}
+
+/** Where some evidence declares all that is for users, ordinary members are left out. */
+function onlyWhole(found: LayerEvidence[]): LayerEvidence[] {
+  if (!found.some((one) => one.whole)) return found;
+  return found.map((one) => ({
+    ...one,
+    ...(one.properties ? { properties: one.properties.filter((item) => item.origin === 'declared') } : {}),
+    ...(one.methods && !one.whole ? { methods: [] } : {}),
+  }));
 }
 
 type LayerRead = Read & { layer: Layer };

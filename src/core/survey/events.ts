@@ -187,7 +187,10 @@ function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: numb
   const method = methodCalled(callee, from);
   const given = node.arguments.findIndex((one) => from.host(unwrap(one)) || isBoundHost(one, from));
   const helper = method ?? (given >= 0 ? callableOf(callee, from.scope) : null);
-  if (!helper?.node.body) return given >= 0 && !helper ? byItsName(callee, node, from) : [];
+  if (!helper?.node.body) {
+    const isOwnMethod = callee.type === 'MemberExpression' && from.host(unwrap(callee.object));
+    return !helper && (given >= 0 || isOwnMethod) ? byItsName(callee, node, from) : [];
+  }
   if (method && !node.arguments.some((one) => mayNameEvent(one, from.scope))) return [];
   const bindings = new Map([
     ...(helper.scope.bindings ?? []),
@@ -253,12 +256,14 @@ function namesParameter(event: Ast.Node, bindings: ReadonlyMap<string, unknown>)
 }
 
 /**
- * A helper out of reach that is handed the element and a name, and is called for what it does: `fireEvent(this,
- * 'pick')`. Its flags are not known; helpers of this kind make events that leave the shadow tree.
+ * A helper out of reach that is handed the element and a name, or is a method of its, and is called for what it
+ * does: `fireEvent(this, 'pick')`, `this.emit('pick')`. Its flags are not known; helpers of this kind make events that leave the shadow tree.
  */
 function byItsName(callee: Ast.Node, node: Ast.CallExpression, from: HelperContext): ContractEvent[] {
-  const called = callee.type === 'Identifier' ? callee.name : '';
-  if (!/^_?(emit|fire|dispatch|trigger)(Custom)?(Event)?$/i.test(called)) return [];
+  const isOwnMethod = callee.type === 'MemberExpression' && from.host(unwrap(callee.object));
+  const named = callee.type === 'Identifier' ? callee : isOwnMethod ? callee.property : null;
+  const called = named?.type === 'Identifier' ? named.name : '';
+  if (!/^_?\$?(emit|fire|dispatch|trigger)(Custom)?(Event)?$/i.test(called)) return [];
   const name = node.arguments.map((one) => asString(fold(one, from.scope))).find((one) => one !== null);
   if (!name || !/^[\w:.-]+$/.test(name)) return [];
   return [

@@ -54,6 +54,8 @@ export interface LayerEvidence {
   attributes?: AttributeSeen[];
   events?: ContractEvent[];
   root?: 'open' | 'closed' | 'none';
+  /** What this evidence declares is all that is for users; other members of the class are not. */
+  whole?: boolean;
   formAssociated?: boolean;
   delegatesFocus?: boolean;
   notes?: ContractNote[];

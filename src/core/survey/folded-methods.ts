@@ -136,7 +136,7 @@ export function foldArrayMethod(
   const [first] = args;
   switch (method) {
     case 'concat':
-      return [...list, ...args.flatMap<Folded>((one) => one)];
+      return [...list, ...(args.flat() as Folded[])];
     case 'join': {
       const texts = asStrings([...list]);
       const separator = args.length === 0 ? ',' : first;
@@ -153,7 +153,7 @@ export function foldArrayMethod(
     case 'filter':
       return filtered(list, args.length, callback);
     case 'flat':
-      return list.flatMap<Folded>((one) => one);
+      return list.flat() as Folded[];
     case 'slice':
       if (args.length === 0) return [...list];
       return list.includes(UNKNOWN) || typeof first !== 'number'

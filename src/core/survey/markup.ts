@@ -107,7 +107,7 @@ function readText(text: string, add: Add, lists: Lists, styles: Styles): void {
       if (outer) add(lists.cssParts, outer);
     }
   }
-  const css = text.replaceAll(/\/\*[^]*?\*\//g, (comment) => ' '.repeat(comment.length));
+  const css = text.replaceAll(/\/\*[\s\S]*?\*\//g, (comment) => ' '.repeat(comment.length));
   for (const match of css.matchAll(/var\(\s*(--[a-zA-Z][\w-]*)/g)) add(lists.cssProperties, match[1] ?? '');
   for (const match of css.matchAll(/(?<=^|[{;\s])(--[a-zA-Z][\w-]*)\s*:/g)) {
     const name = match[1] ?? '';

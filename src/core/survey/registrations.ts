@@ -57,6 +57,7 @@ const REGISTERING = [
   /\(\s*(?:["'`][a-z][\w.$-]*["'`]|\w+|\{\s*\w+:\s*["'`][\w-]+["'`][^)]*)\s*\)\s*(?:,[^\]]{0,400})?\]\s*,\s*[\w$]+\s*\)/,
   /(?:Decorate|_applyDecs|[dD]ecorators)\w*\b/,
   // A description of an element, and a compiler's table of members.
+  /\b\w*(?:[eE]lement|[cC]omponent)\w*\(\s*["'`][a-z]\w*-/,
   /\b(?:is|tag|tagName|baseName)\s*:\s*["'`]|\[\s*\d+\s*,\s*["'][a-z]\w*-[\w-]*["']\s*,\s*\{/,
 ];
 

@@ -9,8 +9,8 @@ import { isFunction, unwrap } from './functions.js';
 import type { ClassChain, Layer } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
-import type { Registered } from './registrations.js';
 import { childrenOf } from './parse.js';
+import type { Registered } from './registrations.js';
 
 /** Globals of a page that a server does not have (HTML, DOM, CSSOM). */
 const PAGE_GLOBALS = new Set(

@@ -34,7 +34,7 @@ export const built: Dialect = {
   read(context) {
     const { built: call } = context.layer;
     const found: Found = { properties: [], attributes: [], events: [], methods: [] };
-    if (!call || call.node.type !== 'CallExpression') return {};
+    if (call?.node.type !== 'CallExpression') return {};
     for (const argument of call.node.arguments)
       readArgument({ node: argument, scope: call.scope }, found, context, 0);
     return { ...found, root: 'open' };
@@ -57,7 +57,10 @@ const OTHER_KEYS = new Set(
 function readArgument({ node, scope }: Part, found: Found, context: LayerContext, depth: number): void {
   const inner = unwrap(node);
   if (depth > DEEPEST) return;
-  if (inner.type === 'ObjectExpression') return readDescription(inner, scope, found, context, depth);
+  if (inner.type === 'ObjectExpression') {
+    readDescription(inner, scope, found, context, depth);
+    return;
+  }
   if (inner.type === 'ArrayExpression') {
     for (const one of inner.elements)
       if (one && one.type !== 'SpreadElement' && unwrap(one).type !== 'Literal')

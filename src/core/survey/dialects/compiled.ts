@@ -36,7 +36,7 @@ export const compiled: Dialect = {
       if (read && 'text' in read) methods.push(read);
       else if (read) properties.push(read);
     }
-    return { properties, methods, events };
+    return { properties, methods, events, whole: true };
   },
 };
 

@@ -11,7 +11,7 @@ import type { About } from '../about.js';
 import { aboutClass } from '../about.js';
 import { decoratorsOf, memberDecorations } from '../decorations.js';
 import { isInternal, wordsOf } from '../docs.js';
-import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
+import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { fold, keyName } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { asString, isFoldedObject } from '../folded.js';
@@ -19,7 +19,7 @@ import type { Scope } from '../functions.js';
 import { callableOf, unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { NO_TYPE } from '../types.js';
-import { memberType } from './members.js';
+import { memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 
 export const decorated: Dialect = {
@@ -50,9 +50,39 @@ export const decorated: Dialect = {
       });
     }
     events.push(...classEvents(context));
-    return { properties: [...properties, ...compiledMembers(context)], events };
+    // A class without a superclass becomes an element by a compiler, which only takes what is decorated.
+    const { node } = context.layer;
+    const isWhole =
+      !node.superClass && context.layer === context.chain.layers[0] && (node.decorators ?? []).length > 0;
+    return {
+      properties: [...properties, ...compiledMembers(context)],
+      events,
+      ...(isWhole ? { whole: true, methods: decoratedMethods(context) } : {}),
+    };
   },
 };
+
+/** Methods that are decorated, as a class that a compiler turns into an element offers them. */
+function decoratedMethods(context: LayerContext): MethodEvidence[] {
+  return context.layer.node.body.body.flatMap((member) => {
+    if (member.type !== 'MethodDefinition' || member.kind !== 'method' || member.key.type !== 'Identifier')
+      return [];
+    const isOffered = member.decorators.some((one) =>
+      /^method$/i.test(
+        nameOf(one.expression.type === 'CallExpression' ? one.expression.callee : one.expression),
+      ),
+    );
+    if (!isOffered) return [];
+    const { name } = member.key;
+    return [
+      {
+        name,
+        text: methodText(name, member.value, context),
+        words: { ...wordsOf(context.doc(member)), at: context.at(member) },
+      },
+    ];
+  });
+}
 
 const PLAIN_NAMES = /^(prop|property|attr|attribute|observable|bindable|field|api|input|reactive)$/i;
 const INNER_NAMES = /^(state|internalProperty|internal)$/i;

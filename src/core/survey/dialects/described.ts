@@ -14,7 +14,10 @@ import { NO_TYPE, typeOfText } from '../types.js';
 export const described: Dialect = {
   name: 'described',
   read(context) {
-    return { events: eventsOf(context), methods: methodsOf(context) };
+    const events = eventsOf(context);
+    const methods = methodsOf(context);
+    const isDescribed = events.length + methods.length > 0 && !context.layer.node.superClass;
+    return { events, methods, ...(isDescribed ? { whole: true } : {}) };
   },
 };
 

@@ -98,7 +98,8 @@ function isReadonlyDoc(doc: Doc): boolean {
   return doc.tags.some((tag) => tag.tag === 'readonly');
 }
 
-function methodText(name: string, node: Ast.Function, context: LayerContext): string {
+/** A method as its signature reads; a result that is not annotated is unknown. */
+export function methodText(name: string, node: Ast.Function, context: LayerContext): string {
   const { source } = context.layer.module;
   const params = node.params.map((one) => source.slice(one.start, one.end)).join(', ');
   const result = node.returnType

@@ -1,8 +1,8 @@
 /** What the code claims beside what the running element shows, item by item. */
 
+import { isGlobalProperty } from '../../contract/platform.js';
 import type { Component } from '../../contract/types.js';
 import { attributesOf } from '../../contract/types.js';
-import { isGlobalProperty } from '../../contract/platform.js';
 import type { SeenComponent } from './seen.js';
 
 /**
@@ -41,14 +41,20 @@ export function compareLive(
     return one ? compareOne(component, one) : notRegistered(component);
   });
   const others = [...live.values()].map(
-    ({ tag }): LiveComparison => ({ tag, error: null, items: [{ kind: 'element', name: tag, outcome: 'live-only' }] }),
+    ({ tag }): LiveComparison => ({
+      tag,
+      error: null,
+      items: [{ kind: 'element', name: tag, outcome: 'live-only' }],
+    }),
   );
   return [...compared, ...others];
 }
 
 function notRegistered({ tag, registers }: Component): LiveComparison {
   const detail =
-    registers === 'on-import' ? 'loading the module does not register it' : 'it is registered by a call of the host';
+    registers === 'on-import'
+      ? 'loading the module does not register it'
+      : 'it is registered by a call of the host';
   const outcome = registers === 'on-import' ? 'code-only' : 'agrees';
   return { tag, error: null, items: [{ kind: 'element', name: tag, outcome, detail }] };
 }
@@ -62,7 +68,12 @@ function compareOne(component: Component, seen: SeenComponent): LiveComparison {
     outcome: element === null ? 'agrees' : 'differs',
     ...(element === null ? {} : { detail: element }),
   });
-  addNames(items, 'attribute', attributesOf(component).map((one) => one.name.toLowerCase()), seen.observed.map((one) => one.toLowerCase()).filter(isPublic));
+  addNames(
+    items,
+    'attribute',
+    attributesOf(component).map((one) => one.name.toLowerCase()),
+    seen.observed.map((one) => one.toLowerCase()).filter(isPublic),
+  );
   addProperties(items, component, seen);
   const fresh = (names: readonly string[], known: readonly { name: string }[], kind: 'slot' | 'part') => {
     const claimed = new Set(known.map((one) => one.name));
@@ -74,7 +85,8 @@ function compareOne(component: Component, seen: SeenComponent): LiveComparison {
 }
 
 function elementDifference(component: Component, seen: SeenComponent): string | null {
-  if (component.extendsTag !== seen.extendsTag) return `it extends ${seen.extendsTag ?? 'no built-in element'}`;
+  if (component.extendsTag !== seen.extendsTag)
+    return `it extends ${seen.extendsTag ?? 'no built-in element'}`;
   if (component.formAssociated !== seen.formAssociated)
     return seen.formAssociated ? 'it takes part in forms' : 'it takes no part in forms';
   return seen.root !== null && component.root !== seen.root ? `its root is ${seen.root}` : null;

@@ -16,9 +16,9 @@ const defined: Defined[] = [];
 const closedRoots = new WeakMap<Element, ShadowRoot>();
 
 const define = customElements.define.bind(customElements);
-customElements.define = (tag, constructor, options) => {
-  define(tag, constructor, options);
-  defined.push({ tag, class: constructor, extendsTag: options?.extends ?? null });
+customElements.define = (tag, made, options) => {
+  define(tag, made, options);
+  defined.push({ tag, class: made, extendsTag: options?.extends ?? null });
 };
 const attach = Element.prototype.attachShadow;
 Element.prototype.attachShadow = function attachShadow(init) {
@@ -160,8 +160,8 @@ function pause(milliseconds: number): Promise<void> {
 }
 
 /** A table of property options, by whichever of its usual static names, read for entries that are inner state. */
-function stateOf(constructor: object): string[] {
-  const tables = ['elementProperties', 'properties'].map((name) => Reflect.get(constructor, name) as unknown);
+function stateOf(made: object): string[] {
+  const tables = ['elementProperties', 'properties'].map((name) => Reflect.get(made, name) as unknown);
   return tables.flatMap((table) => {
     const entries: [unknown, unknown][] =
       table instanceof Map ? [...table] : typeof table === 'object' && table ? Object.entries(table) : [];

@@ -1,0 +1,264 @@
+/** Ways of authoring an element: one row a way, with what it offers. */
+import { describe, expect, test } from 'vitest';
+import { attributesOf } from '../../src/core/contract/types.js';
+import { surveyed } from '../support/memory.js';
+
+type Row = [way: string, source: string, offers: string, others?: Record<string, string>];
+
+/** `tag: properties | attributes | events`, a component a line. */
+function offered(source: string, others: Record<string, string> = {}, file = 'a.ts'): string {
+  return surveyed({ [file]: source, ...others })
+    .contract.components.map((one) => {
+      const names = (list: readonly { name: string }[]) =>
+        list
+          .map((item) => item.name)
+          .sort()
+          .join(' ');
+      const registers = one.registers === 'on-import' ? '' : ` (${one.registers})`;
+      return `${one.tag}${registers}: ${names(one.properties)} | ${names(attributesOf(one))} | ${names(one.events)}`;
+    })
+    .join('\n');
+}
+
+function rows(title: string, list: Row[]): void {
+  describe(title, () => {
+    test.each(list)('%s', (_, source, offers, others) => {
+      expect(offered(source, others)).toBe(offers);
+    });
+  });
+}
+
+const PIER = 'class Pier extends HTMLElement {}';
+
+rows('registering', [
+  ['a constant tag', `const T = 'pier-a'; ${PIER} customElements.define(T, Pier);`, 'pier-a:  |  | '],
+  [
+    'an anonymous class',
+    `customElements.define('pier-a', class extends HTMLElement { pick() { this.dispatchEvent(new Event('pick')) } });`,
+    'pier-a:  |  | pick',
+  ],
+  [
+    'two tags',
+    `${PIER} customElements.define('pier-a', Pier); customElements.define('pier-b', class extends Pier {});`,
+    'pier-a:  |  | \npier-b:  |  | ',
+  ],
+  [
+    'a customised built-in',
+    `class Go extends HTMLButtonElement { static observedAttributes = ['where'] } customElements.define('pier-go', Go, { extends: 'button' });`,
+    'pier-go:  | where | ',
+  ],
+  [
+    'window.customElements behind a check',
+    `${PIER} if (!window.customElements.get('pier-a')) window.customElements.define('pier-a', Pier);`,
+    'pier-a:  |  | ',
+  ],
+  [
+    'a loop over pairs',
+    `${PIER} class Quay extends HTMLElement { set depth(v) {} } for (const [tag, one] of [['pier-a', Pier], ['pier-q', Quay]]) customElements.define(tag, one);`,
+    'pier-a:  |  | \npier-q: depth |  | ',
+  ],
+  [
+    'a loop over an object',
+    `${PIER} class Quay extends HTMLElement {} const ALL = { 'pier-a': Pier, 'pier-q': Quay }; Object.entries(ALL).forEach(([tag, one]) => customElements.define(tag, one));`,
+    'pier-a:  |  | \npier-q:  |  | ',
+  ],
+  [
+    'a loop over classes that know their tag',
+    `class Pier extends HTMLElement { static tag = 'pier-a' } class Quay extends HTMLElement { static tag = 'pier-q' } [Pier, Quay].forEach((one) => customElements.define(one.tag, one));`,
+    'pier-a:  |  | \npier-q:  |  | ',
+  ],
+  [
+    'a helper in another module',
+    `import { register } from './register.js'; ${PIER} register('a', Pier);`,
+    'pier-a:  |  | ',
+    {
+      'register.ts':
+        "const PREFIX = 'pier'; export const register = (name: string, one: CustomElementConstructor) => { const tag = `${PREFIX}-${name}`; if (!customElements.get(tag)) customElements.define(tag, one); };",
+    },
+  ],
+  [
+    'a static method of its own',
+    `class Pier extends HTMLElement { static define(tag = 'pier-a', registry = customElements) { registry.define(tag, this); return this; } } Pier.define();`,
+    'pier-a:  |  | ',
+  ],
+  [
+    'a static method of a base class',
+    `class Base extends HTMLElement { static is = ''; static register() { customElements.define(this.is, this); } } class Pier extends Base { static is = 'pier-a' } Pier.register();`,
+    'pier-a:  |  | ',
+  ],
+  [
+    'a helper that reads the tag off the class',
+    `import { defineElement } from './define.js'; class Pier extends HTMLElement { static get is() { return 'pier-a' } } defineElement(Pier);`,
+    'pier-a:  |  | ',
+    { 'define.ts': 'export function defineElement(one) { customElements.define(one.is, one); }' },
+  ],
+  [
+    'a helper out of reach',
+    `import { defineElement } from 'kit'; ${PIER} defineElement('pier-a', Pier);`,
+    'pier-a:  |  | ',
+  ],
+  [
+    'by a call of the host',
+    `${PIER} export function setUp() { customElements.define('pier-a', Pier); }`,
+    'pier-a (by-call):  |  | ',
+  ],
+  [
+    'a class decorator with an object',
+    `import { component } from 'kit'; @component({ tag: 'pier-a', shadow: true }) class Pier extends HTMLElement {}`,
+    'pier-a:  |  | ',
+  ],
+  [
+    'a static block',
+    `class Pier extends HTMLElement { static { customElements.define('pier-a', this); } }`,
+    'pier-a:  |  | ',
+  ],
+]);
+
+rows('class chains', [
+  [
+    'mixins of mixins',
+    `const A = (S) => class extends S { set one(v) {} }; const B = (S) => class extends A(S) { static get observedAttributes() { return [...(super.observedAttributes ?? []), 'two'] } }; customElements.define('pier-a', class extends B(HTMLElement) {});`,
+    'pier-a: one | two | ',
+  ],
+  [
+    'a mixin behind a helper',
+    `const once = (mixin) => (S) => { const made = mixin(S); return made; }; const Impl = (S) => class extends S { set one(v) {} }; const A = once(Impl); customElements.define('pier-a', class extends A(HTMLElement) {});`,
+    'pier-a: one |  | ',
+  ],
+  [
+    'a mixin with options',
+    `const A = (options) => (S) => class extends S { static observedAttributes = [options.name] }; customElements.define('pier-a', class extends A({ name: 'deck' })(HTMLElement) {});`,
+    'pier-a:  | deck | ',
+  ],
+  [
+    'mixins put together by a helper out of reach',
+    `import { mix } from 'kit'; const A = (S) => class extends S { set one(v) {} }; const B = (S) => class extends S { set two(v) {} }; customElements.define('pier-a', class extends mix(HTMLElement).with(A, B) {});`,
+    'pier-a: one two |  | ',
+  ],
+  [
+    'members copied from other classes',
+    `class Aria { set label(v) {} } function apply(derived, ...bases) { for (const base of bases) for (const name of Object.getOwnPropertyNames(base.prototype)) Object.defineProperty(derived.prototype, name, Object.getOwnPropertyDescriptor(base.prototype, name)); } class Pier extends HTMLElement {} apply(Pier, Aria); customElements.define('pier-a', Pier);`,
+    'pier-a: label |  | ',
+  ],
+  [
+    'a list that takes the place of the one above',
+    `class Base extends HTMLElement { static observedAttributes = ['old', 'kept'] } customElements.define('pier-a', class extends Base { static observedAttributes = ['kept'] });`,
+    'pier-a:  | kept | ',
+  ],
+  [
+    'a class that extends itself',
+    `class A extends B {} class B extends A {} customElements.define('pier-a', A);`,
+    'pier-a:  |  | ',
+  ],
+]);
+
+rows('members given from outside', [
+  [
+    'Object.defineProperty in a loop',
+    `class Pier extends HTMLElement {} for (const name of ['one', 'two']) Object.defineProperty(Pier.prototype, name, { get() { return 1 }, set(v) {} }); customElements.define('pier-a', Pier);`,
+    'pier-a: one two |  | ',
+  ],
+  [
+    'a static field assigned later',
+    `class Pier extends HTMLElement {} Pier.observedAttributes = ['one']; customElements.define('pier-a', Pier);`,
+    'pier-a:  | one | ',
+  ],
+  [
+    "the base class's own call, in a function",
+    `import { Base } from 'kit'; function set(one) { for (const p of ['ariaOne']) one.createProperty(p, { attribute: p.replace(/[A-Z]/g, (c) => '-' + c.toLowerCase()) }); } class Pier extends Base {} set(Pier); customElements.define('pier-a', Pier);`,
+    'pier-a: ariaOne | aria-one | ',
+  ],
+  [
+    'names of an enum',
+    `enum Name { Deck = 'deck', Berth = 'berth' } class Pier extends HTMLElement { static get observedAttributes() { return Object.values(Name); } } customElements.define('pier-a', Pier);`,
+    'pier-a:  | berth deck | ',
+  ],
+  [
+    'a list filled in statements',
+    `const MORE = ['b']; class Pier extends HTMLElement { static get observedAttributes() { const list = ['a']; for (const one of MORE) list.push('x-' + one); return list; } } customElements.define('pier-a', Pier);`,
+    'pier-a:  | a x-b | ',
+  ],
+]);
+
+rows('tables and decorators', [
+  [
+    'a table of options in kebab case',
+    `import { Base } from 'kit'; class Pier extends Base { static get properties() { return { highMark: { type: Number, notify: true, reflectToAttribute: true }, total: { type: Number, readOnly: true }, _own: String } } } customElements.define('pier-a', Pier);`,
+    'pier-a: highMark total | high-mark total | high-mark-changed',
+  ],
+  [
+    'a table with a spread',
+    `import { Base } from 'kit'; const SHARED = { deck: { type: String } }; class Pier extends Base { static properties = { ...SHARED, berth: { attribute: false }, open: { state: true } } } customElements.define('pier-a', Pier);`,
+    'pier-a: berth deck | deck | ',
+  ],
+  [
+    'a decorator of the project around another',
+    `import { element, property } from 'kit'; import { flag } from './flag.js'; import { Base } from 'kit'; @element('pier-a') class Pier extends Base { @flag() open = false; @flag('is-late') late = false; }`,
+    'pier-a: late open | is-late open | ',
+    {
+      'flag.ts':
+        "import { property } from 'kit'; export const flag = (attribute?: string) => property({ type: Boolean, attribute });",
+    },
+  ],
+  [
+    'decorators without a call',
+    `import { attr, observable, Base } from 'kit'; class Pier extends Base { @attr deck; @attr({ mode: 'boolean' }) open; @observable rows; } Pier.define({ name: 'pier-a', template: 1 });`,
+    'pier-a: deck open rows | deck open | ',
+  ],
+  [
+    'an event decorator',
+    `import { Component, Prop, Event } from 'kit'; @Component({ tag: 'pier-a' }) class Pier { @Prop() deck: string; @Event({ bubbles: false }) pick: EventEmitter<string>; }`,
+    'pier-a: deck | deck | pick',
+  ],
+]);
+
+rows('component compilers', [
+  [
+    'a member table passed to a proxy',
+    `const Pier = proxy(class extends HTMLElement { constructor() { super(); this.pick = makeEvent(this, 'pierPick', 7); } }, [1, 'pier-a', { deck: [513], maxRows: [2, 'max-rows'], rows: [16], open: [32], show: [64] }]); export function define() { customElements.define('pier-a', Pier); }`,
+    'pier-a (by-call): deck maxRows rows | deck max-rows | pierPick',
+  ],
+  [
+    'a table of elements loaded when needed',
+    `start([['chunk', [[1, 'pier-a', { deck: [1], show: [64] }]]]]);`,
+    'pier-a (by-call): deck | deck | ',
+  ],
+  [
+    'static descriptions',
+    `class Pier { static get is() { return 'pier-a' } static get properties() { return { maxRows: { type: 'number', attribute: 'max-rows', reflect: true } } } static get events() { return [{ method: 'pick', name: 'pierPick', bubbles: true, cancelable: false, composed: true }] } } customElements.define(Pier.is, Pier);`,
+    'pier-a: maxRows | max-rows | pierPick',
+  ],
+  [
+    'a component wrapped with a table',
+    `import { wrap } from 'kit'; import View from './view.js'; customElements.define('pier-a', wrap(View, { deck: { attribute: 'deck', type: 'String' }, rows: {} }, ['legend'], [], true));`,
+    'pier-a: deck rows | deck rows | ',
+  ],
+]);
+
+rows('elements without a class', [
+  [
+    'a description with a property table',
+    `import { make } from 'kit'; const shared = { properties: { late: Boolean } }; make({ is: 'pier-a', behaviors: [shared], properties: { highMark: { type: Number, notify: true } }, show() { this.fire('pier-show', { at: 1 }); } });`,
+    'pier-a: highMark late | high-mark late | high-mark-changed pier-show',
+  ],
+  [
+    'a description with plain members',
+    `import { define } from 'kit'; export default define({ tag: 'pier-a', deck: '', highMark: 3, total: { value: 0, reflect: true }, sum: (host) => host.total + 1, render: () => 1 });`,
+    'pier-a: deck highMark sum total | deck high-mark total | ',
+  ],
+  [
+    'options with props and emits',
+    `import { defineCustom } from 'kit'; customElements.define('pier-a', defineCustom({ props: { highMark: Number, rows: { type: Array } }, emits: ['pick', 'update:rows'], setup() {} }));`,
+    'pier-a: highMark rows | high-mark rows | pick',
+  ],
+  [
+    'a function with a table beside it',
+    `import { component } from 'kit'; function view({ deck }) { return deck; } view.props = { deck: String, maxRows: { type: Number, reflect: true } }; customElements.define('pier-a', component(view));`,
+    'pier-a: deck maxRows | deck max-rows | ',
+  ],
+  [
+    'a tag, defaults and a view',
+    `import { customElement } from 'kit'; customElement('pier-a', { props: { deck: '' } }, (p) => p.deck);`,
+    'pier-a: deck | deck | ',
+  ],
+]);
