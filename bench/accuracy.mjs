@@ -3,8 +3,6 @@
  * elements show in Chromium and what the package declares of itself in a manifest, which the survey here never
  * sees. `node bench/accuracy.mjs FOLDER PACKAGE... [--list KIND]` with packages installed in FOLDER.
  */
-import { existsSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { attributesOf } from '../dist/core/contract/types.js';
 import { survey } from '../dist/core/survey/index.js';
 import { readManifest } from '../dist/core/survey/manifest.js';
@@ -18,10 +16,7 @@ export async function measure(folder, name) {
   const source = openSource(`npm:${name}`, folder);
   const live = await askLive(source);
   const { contract } = survey({ ...source.input, manifest: undefined });
-  const manifestPath = join(source.root, 'custom-elements.json');
-  const claims = existsSync(manifestPath)
-    ? new Map(readManifest(JSON.parse(readFileSync(manifestPath, 'utf8'))).map((one) => [one.tag, one]))
-    : new Map();
+  const claims = new Map(readManifest(source.input.manifest).map((one) => [one.tag, one]));
   const kinds = Object.fromEntries(
     KINDS.map((kind) => [kind, { truth: new Set(), answer: new Set(), open: new Set() }]),
   );

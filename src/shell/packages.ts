@@ -69,6 +69,19 @@ export function publicPaths(manifest: PackageManifest, root: string): (path: str
   };
 }
 
+/** Whether the manifest exports a module; null when it has no `exports`, so that every file may be imported. */
+export function exportTest(manifest: PackageManifest, root: string): ((path: string) => boolean) | null {
+  const routes = exportRoutes(manifest.exports);
+  if (routes.length === 0) return null;
+  return (path) => {
+    const file = `./${relative(root, path).split(sep).join('/')}`;
+    return routes.some(({ target }) => {
+      const [before = '', after = ''] = target.split('*');
+      return target.includes('*') ? file.startsWith(before) && file.endsWith(after) : target === file;
+    });
+  };
+}
+
 /** The files that `exports`, `module` and `main` name, without a leading dot. */
 export function entryFiles(manifest: PackageManifest): string[] {
   const routes = exportRoutes(manifest.exports).map((one) => one.target);

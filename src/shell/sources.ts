@@ -8,7 +8,7 @@ import type { SurveyInput } from '../core/survey/index.js';
 import type { SuvetError } from './error.js';
 import { missingError, usageError } from './error.js';
 import { findUp, isInside, readText, realPath, shownPath } from './files.js';
-import { entryFiles, publicPaths, readPackage } from './packages.js';
+import { entryFiles, exportTest, publicPaths, readPackage } from './packages.js';
 import { resolver } from './resolver.js';
 
 const SOURCE_FILES = '**/*.{js,mjs,jsx,ts,mts,tsx}';
@@ -128,6 +128,7 @@ function openFiles(
     (folder === undefined || dirname(manifest) === folder || isInside(folder, dirname(manifest)));
   const root = isPackage && manifest ? dirname(manifest) : around;
   const described = isPackage && manifest ? readPackage(manifest) : null;
+  const isPublic = described ? exportTest(described, root) : null;
   const publicPath = described ? publicPaths(described, root) : (path: string) => `./${shown(path, root)}`;
   const read = cachedReader();
   const resolving = recordingResolver();
@@ -145,12 +146,14 @@ function openFiles(
       otherPaths,
       package: described?.name ? { name: described.name, version: described.version ?? '0.0.0' } : null,
       publicPath,
+      ...(isPublic ? { isPublic } : {}),
       ...(described ? { manifest: shippedManifest(root, described.customElements) } : {}),
       reader: {
         read: read.text,
         resolve: resolving.resolve,
         label: (path) => (isInside(path, root) ? shown(path, root) : shownPath(path, cwd)),
         isOwn: ownPaths(root, described?.name),
+        declarations: () => globDeclarations(root),
       },
     },
   };
@@ -199,6 +202,11 @@ function cachedReader(): { text(path: string): string | null; known(): [string, 
     },
     known: () => [...texts],
   };
+}
+
+function globDeclarations(root: string): string[] {
+  const files = globSync('**/*.d.{ts,mts}', { cwd: root, ignore: ['**/node_modules/**'] }).sort();
+  return sortBuilds(files, []).main.map((file) => join(root, file));
 }
 
 interface RecordingResolver {

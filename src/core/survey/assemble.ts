@@ -52,6 +52,10 @@ export function assemble(
   const { properties, attributes } = joinProperties(evidence, own);
   const events = joinEvents(evidence, own, notes);
   const markup = joinMarkup(evidence);
+  addSlots(
+    markup,
+    evidence.flatMap(({ found }) => found.flatMap((one) => one.slots ?? [])),
+  );
   const flat = evidence.flatMap(({ found }) => found);
   const words = wordsOf(doc);
   const summary = textOf(doc, 'summary') ?? firstSentence(words.description);
@@ -220,6 +224,12 @@ function joinMarkup(evidence: LayerRead[]): MarkupEvidence {
   };
 }
 
+/** Adds slots that are declared beside those that markup shows. */
+function addSlots(markup: MarkupEvidence, declared: readonly ContractNamed[]): void {
+  for (const one of declared)
+    if (!markup.slots.some((slot) => slot.name === one.name)) markup.slots.push(one);
+}
+
 /** Adds what the doc comment of the class says of named items, and the items only it names. */
 function withTags(found: ContractNamed[], doc: Doc, own: Layer | undefined, tags: string[]): ContractNamed[] {
   const named = new Map(found.map((one) => [one.name, one]));
@@ -232,6 +242,7 @@ function withTags(found: ContractNamed[], doc: Doc, own: Layer | undefined, tags
     named.set(key, {
       ...(named.get(key) ?? { name: key, ...(own ? { at: placeIn(own.module, tag) } : {}) }),
       ...(read.description ? { description: read.description } : {}),
+      declared: true,
     });
   }
   return [...named.values()];

@@ -26,7 +26,11 @@ export function sortBuilds(files: readonly string[], entries: readonly string[])
     files.filter((one) => !SOURCE_FOLDER.test(one) && !isOther(one)).map((one) => baseName(one)),
   );
   const isSourceOfBuild = (one: string) =>
-    entries.length > 0 && !isEnteredBySource && SOURCE_FOLDER.test(one) && built.has(baseName(one));
+    entries.length > 0 &&
+    !isEnteredBySource &&
+    SOURCE_FOLDER.test(one) &&
+    /\.[cm]?tsx?$/.test(one) &&
+    built.has(baseName(one));
   const main = files.filter((one) => !isOther(one) && !isSourceOfBuild(one));
   const others = files.filter((one) => isOther(one) || isSourceOfBuild(one));
   const last = (one: string) => (ASIDE.test(one) ? 1 : 0);

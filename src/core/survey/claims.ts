@@ -47,13 +47,20 @@ export function withClaim(component: Component, claim: ClaimedComponent, typeOf:
     ],
   };
   for (const list of NAMED_LISTS) {
-    const known = component[list].map(
-      (one): ContractNamed => ({ ...one, ...fill(one, find(claim[list], one.name)) }),
-    );
+    const known = component[list].map((one): ContractNamed => {
+      const said = find(claim[list], one.name);
+      return said ? { ...one, ...fill(one, said), declared: true } : one;
+    });
     const others = claim[list].filter((said) => !find(component[list], said.name));
     joined[list] = [
       ...known,
-      ...others.map(({ name, description }) => ({ name, ...(description ? { description } : {}) })),
+      ...others.map(
+        ({ name, description }): ContractNamed => ({
+          name,
+          ...(description ? { description } : {}),
+          declared: true,
+        }),
+      ),
     ];
     note(notes, others, `${LABELS[list]} in the manifest, but no markup or style of the code shows`);
   }

@@ -1,6 +1,13 @@
 /** What a dialect finds in one class: partial evidence, which assemble.ts joins into a contract. */
 
-import type { AttributeReader, ContractEvent, ContractNote, ItemWords, TypeInfo } from '../contract/types.js';
+import type {
+  AttributeReader,
+  ContractEvent,
+  ContractNamed,
+  ContractNote,
+  ItemWords,
+  TypeInfo,
+} from '../contract/types.js';
 import { scopeOf } from './classes.js';
 import type { Doc } from './docs.js';
 import { docOf } from './docs.js';
@@ -53,6 +60,7 @@ export interface LayerEvidence {
   methods?: MethodEvidence[];
   attributes?: AttributeSeen[];
   events?: ContractEvent[];
+  slots?: ContractNamed[];
   root?: 'open' | 'closed' | 'none';
   /** What this evidence declares is all that is for users; other members of the class are not. */
   whole?: boolean;
@@ -98,7 +106,8 @@ export function placeIn(module: Module, node: { start: number }): string {
 
 function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
   if (!layer.own || !layer.name || layer.node.body.body.length === 0) return null;
-  const beside = graph.declarationsBeside(layer.module, layer.name);
+  const beside =
+    graph.declarationsBeside(layer.module, layer.name) ?? graph.declarationsNamed(layer.name, layer.module);
   if (!beside) return null;
   const declaration = beside.declarations.get(layer.name);
   return { module: beside, node: declaration?.kind === 'class' ? declaration.node : null };

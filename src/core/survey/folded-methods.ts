@@ -150,6 +150,10 @@ export function foldArrayMethod(
       if (!callback) return UNKNOWN;
       return list.flatMap<Folded>((one, index) => (one === UNKNOWN ? [UNKNOWN] : callback(one, index)));
     }
+    case 'reduce': {
+      if (!callback || args.length < 2) return UNKNOWN;
+      return list.reduce<Folded>((sum, one) => callback(sum, one), args[1]);
+    }
     case 'filter':
       return filtered(list, args.length, callback);
     case 'flat':

@@ -5,6 +5,7 @@ import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
 import { withClaim } from './claims.js';
 import { chainOf, chainOfBuilt } from './classes.js';
+import { Entrances } from './entrances.js';
 import type { Scope } from './functions.js';
 import { unwrap } from './functions.js';
 import type { ClassChain } from './layers.js';
@@ -30,6 +31,8 @@ export interface SurveyInput {
   manifest?: unknown;
   /** The specifier under which users of the package import a module: `./tide-gauge.js`. */
   publicPath: (path: string) => string;
+  /** May users of the package import the module? Missing where the package does not say. */
+  isPublic?: (path: string) => boolean;
 }
 
 export interface SurveyResult {
@@ -49,21 +52,38 @@ export interface SurveyOutcome extends SurveyResult {
 export function survey(input: SurveyInput): SurveyOutcome {
   const graph = new ModuleGraph(input.reader);
   const claims = new Map(readManifest(input.manifest).map((one) => [one.tag, one]));
-  const found: Found = { components: new Map(), findings: [], claims };
+  const found: Found = { components: new Map(), findings: [], claims, entrances: new Entrances(input) };
   for (const path of input.paths) surveyModule(path, input, graph, found);
   if (found.components.size === 0)
     for (const path of input.otherPaths ?? []) surveyModule(path, input, graph, found);
-  const components = [...found.components.values()]
-    .map((one) => one.component)
-    .sort((a, b) => (a.tag < b.tag ? -1 : 1));
+  const components = onlyDeclaredStyles([...found.components.values()].map((one) => one.component)).sort(
+    (a, b) => (a.tag < b.tag ? -1 : 1),
+  );
   const paths = new Map([...found.components].map(([tag, one]) => [tag, one.registered.module.path]));
   return { contract: { contract: 1, package: input.package, components }, findings: found.findings, paths };
+}
+
+/** So many components, and such a share of them, show that a package declares what it means for users. */
+const DECLARING = { least: 3, share: 0.2 };
+
+/**
+ * Where a package declares the CSS custom properties that are meant for users, those that it reads without a
+ * fallback are none of them: it counts on its theme to set them.
+ */
+function onlyDeclaredStyles(components: Component[]): Component[] {
+  const declaring = components.filter((one) => one.cssProperties.some((item) => item.declared));
+  if (declaring.length < Math.max(DECLARING.least, components.length * DECLARING.share)) return components;
+  return components.map((one) => ({
+    ...one,
+    cssProperties: one.cssProperties.filter((item) => item.declared || item.default !== undefined),
+  }));
 }
 
 interface Found {
   components: Map<string, { component: Component; registered: Registered }>;
   findings: Finding[];
   claims: ReadonlyMap<string, ClaimedComponent>;
+  entrances: Entrances;
 }
 
 function surveyModule(path: string, input: SurveyInput, graph: ModuleGraph, found: Found): void {
@@ -83,7 +103,7 @@ function surveyModule(path: string, input: SurveyInput, graph: ModuleGraph, foun
     const before = found.components.get(one.tag);
     if (!chain) found.findings.push(classNotFound(one));
     else if (!before) {
-      const read = assemble(one, chain, graph, input.publicPath(path));
+      const read = assemble(one, chain, graph, input.publicPath(found.entrances.entranceTo(path, one.tag)));
       const claim = found.claims.get(one.tag);
       const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
       found.components.set(one.tag, { component, registered: one });

@@ -1,6 +1,6 @@
 /** Follows the statements of a function as far as they are constant: what a call of it returns. */
 
-import type { Folded } from './folded.js';
+import type { Folded, FoldedObject } from './folded.js';
 import { isFoldedObject, isObjectLike, UNKNOWN } from './folded.js';
 import type { Bound, Callable, Scope } from './functions.js';
 import { boundTo } from './functions.js';
@@ -149,6 +149,10 @@ function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Fold
       );
     return;
   }
+  if (node.type === 'AssignmentExpression' && node.left.type === 'MemberExpression') {
+    setMember(node.left, node.right, run, value);
+    return;
+  }
   if (node.type !== 'CallExpression' || node.callee.type !== 'MemberExpression') return;
   const { object, property } = node.callee;
   if (object.type !== 'Identifier' || property.type !== 'Identifier') return;
@@ -161,6 +165,24 @@ function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Fold
     return Array.isArray(spread) ? spread : [UNKNOWN];
   });
   run.scope.bindings.set(object.name, boundTo([...bound.value, ...items], run.scope));
+}
+
+/** `object.key = value`, on an object that a name of the function stands for. */
+function setMember(
+  { object, property, computed }: Ast.MemberExpression,
+  right: Ast.Node,
+  run: Run,
+  value: (node: Ast.Node) => Folded,
+): void {
+  const bound = object.type === 'Identifier' ? run.scope.bindings.get(object.name) : undefined;
+  if (!bound || object.type !== 'Identifier' || !isFoldedObject(bound.value ?? null)) return;
+  const key = computed ? value(property) : property.type === 'Identifier' ? property.name : UNKNOWN;
+  if (typeof key !== 'string' && typeof key !== 'number') return;
+  const before = (bound.value as FoldedObject).object;
+  run.scope.bindings.set(
+    object.name,
+    boundTo({ object: new Map([...before, [String(key), value(right)]]) }, run.scope),
+  );
 }
 
 function runSwitch(node: Ast.SwitchStatement, run: Run, value: (node: Ast.Node) => Folded): Outcome {

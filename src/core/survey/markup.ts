@@ -1,6 +1,7 @@
 /** Slots, parts, CSS custom properties and states, from templates, style sheets and JSX in the source. */
 
 import type { ContractNamed } from '../contract/types.js';
+import { alternatives } from './alternatives.js';
 import { placeIn } from './evidence.js';
 import { within } from './find.js';
 import { fold } from './fold.js';
@@ -61,11 +62,28 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
 
 function addTo(at: () => string): Add {
   return (list, name) => {
-    if (!name.includes(HOLE) && !list.has(name)) list.set(name, { name, at: at() });
+    // A leading underscore marks what is nobody else's business.
+    if (!name.includes(HOLE) && !name.startsWith('--_') && !list.has(name))
+      list.set(name, { name, at: at() });
   };
 }
 
 type Lists = Record<keyof MarkupEvidence, Map<string, ContractNamed>>;
+const LONGEST_FALLBACK = 80;
+
+/** The fallback of a `var()` from an offset on, up to the parenthesis that closes it. */
+function fallbackAt(css: string, start: number): string {
+  let depth = 1;
+  let end = start;
+  for (; end < css.length && end - start < 400; end += 1) {
+    if (css[end] === '(') depth += 1;
+    if (css[end] === ')') depth -= 1;
+    if (depth === 0) break;
+  }
+  const text = css.slice(start, end).replaceAll(HOLE, '...').replaceAll(/\s+/g, ' ').trim();
+  return text.length > LONGEST_FALLBACK ? `${text.slice(0, LONGEST_FALLBACK - 3)}...` : text;
+}
+
 interface Styles {
   /** Custom properties that some rule gives a value. */
   defined: Set<string>;
@@ -98,7 +116,10 @@ function readText(text: string, add: Add, lists: Lists, styles: Styles): void {
   for (const match of text.matchAll(/<slot(?=[\s/>])((?:[^>"']|"[^"]*"|'[^']*')*)>/gi)) {
     add(lists.slots, attributeIn(match[1] ?? '', 'name') ?? '');
   }
-  for (const match of text.matchAll(/<[a-z][\w-]*(?=\s)((?:[^>"']|"[^"]*"|'[^']*')*)>/gi)) {
+  // A tag may be a hole itself.
+  for (const match of text
+    .replaceAll(`<${HOLE}`, '<x')
+    .matchAll(/<[a-z][\w-]*(?=\s)((?:[^>"']|"[^"]*"|'[^']*')*)>/gi)) {
     const attributes = match[1] ?? '';
     for (const name of (attributeIn(attributes, 'part') ?? '').split(/\s+/))
       if (name) add(lists.cssParts, name);
@@ -108,7 +129,13 @@ function readText(text: string, add: Add, lists: Lists, styles: Styles): void {
     }
   }
   const css = text.replaceAll(/\/\*[\s\S]*?\*\//g, (comment) => ' '.repeat(comment.length));
-  for (const match of css.matchAll(/var\(\s*(--[a-zA-Z][\w-]*)/g)) add(lists.cssProperties, match[1] ?? '');
+  for (const match of css.matchAll(/var\(\s*(--[a-zA-Z][\w-]*)\s*(,)?/g)) {
+    const name = match[1] ?? '';
+    add(lists.cssProperties, name);
+    const entry = lists.cssProperties.get(name);
+    if (match[2] && entry && entry.default === undefined)
+      entry.default = fallbackAt(css, match.index + match[0].length);
+  }
   for (const match of css.matchAll(/(?<=^|[{;\s])(--[a-zA-Z][\w-]*)\s*:/g)) {
     const name = match[1] ?? '';
     styles.defined.add(name);
@@ -137,8 +164,15 @@ function textOf(node: Ast.Node, piece: Piece, graph: ModuleGraph): string | null
   return node.quasis
     .map((quasi, index) => {
       const hole = node.expressions[index];
-      const value = hole ? asString(fold(hole, { graph, module: piece.module })) : '';
-      return (quasi.value.cooked ?? quasi.value.raw) + (value ?? HOLE);
+      const before = quasi.value.cooked ?? quasi.value.raw;
+      if (!hole) return before;
+      const scope = { graph, module: piece.module };
+      // Names that depend on a condition are all possible: `part="${open ? 'open' : 'shut'}"`.
+      const isNames = /\b(?:part|name)\s*=\s*["']?[^"'<>]*$/.test(before);
+      const value = isNames
+        ? alternatives(hole, scope).join(' ') || HOLE
+        : (asString(fold(hole, scope)) ?? HOLE);
+      return before + value;
     })
     .join('');
 }

@@ -12,6 +12,8 @@ export interface ModuleReader {
   label(path: string): string;
   /** Does the path belong to the material being surveyed, as against a package it depends on? */
   isOwn(path: string): boolean;
+  /** The type declarations of the material (`.d.ts`), by path; missing where there are none to look through. */
+  declarations?(): readonly string[];
 }
 
 /** What a name at the top level of a module stands for. */
@@ -69,6 +71,7 @@ export class ModuleGraph {
   readonly #reader: ModuleReader;
   readonly #modules = new Map<string, Module | null>();
   readonly #looks = new Map<string, Look>();
+  #classFiles: Map<string, string[]> | null = null;
 
   constructor(reader: ModuleReader) {
     this.#reader = reader;
@@ -108,6 +111,28 @@ export class ModuleGraph {
     if (!match) return null;
     const path = `${match[1]}.d.${match[2]}ts`;
     return this.#reader.read(path)?.includes(word) ? this.load(path) : null;
+  }
+
+  /**
+   * The type declarations of a class that was bundled into a chunk: those of the package that declare a class of
+   * its name, and only one such.
+   */
+  declarationsNamed(className: string, module: Module): Module | null {
+    if (!/\.[cm]?js$/.test(module.path) || className.length < 3) return null;
+    this.#classFiles ??= this.#indexClasses();
+    const [only, ...others] = this.#classFiles.get(className) ?? [];
+    return only && others.length === 0 ? this.load(only) : null;
+  }
+
+  #indexClasses(): Map<string, string[]> {
+    const files = new Map<string, string[]>();
+    for (const path of this.#reader.declarations?.() ?? []) {
+      for (const match of this.#reader.read(path)?.matchAll(/\bclass\s+(\w+)/g) ?? []) {
+        const name = match[1] ?? '';
+        files.set(name, [...(files.get(name) ?? []), path]);
+      }
+    }
+    return files;
   }
 
   /**

@@ -2,7 +2,7 @@
 
 import type { Registration } from '../contract/types.js';
 import { chainOf, scopeOf } from './classes.js';
-import { classDecorations } from './decorations.js';
+import { classDecorations, decoratorName } from './decorations.js';
 import { memberTableIn } from './dialects/compiled.js';
 import { tagsGiven } from './element-names.js';
 import { classAround, functionsAround, within } from './find.js';
@@ -114,6 +114,8 @@ export function registrationsIn(
 function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place: Ast.Node): Finding[] {
   const node = unwrap(decorator);
   if (node.type !== 'CallExpression') return [];
+  // A class decorator may be given a name with a hyphen that is no tag: that of an event, say.
+  if (/^(?:event|fires|emits|listen|slot|css)/i.test(decoratorName(node, scope))) return [];
   const [argument, second] = node.arguments;
   const tags = argument ? tagsGiven(argument, scope) : [];
   const extendsTag = second ? extendsOf(second, scope) : null;

@@ -98,17 +98,22 @@ function touchesIn(module: Module): Sign[] {
         if (isGuard(node.left)) return;
         break;
       case 'CallExpression':
-        return visitCall(node, visit, module, called);
+        visitCall(node, visit, module, called);
+        return;
       case 'MemberExpression':
-        return visitMember(node, visit, add);
+        visitMember(node, visit, add);
+        return;
       case 'Property':
         if (node.computed) visit(node.key);
-        return visit(node.value);
+        visit(node.value);
+        return;
       case 'ClassDeclaration':
       case 'ClassExpression':
-        return visitClass(node, visit);
+        visitClass(node, visit);
+        return;
       case 'Identifier':
-        return add(node.name, node);
+        add(node.name, node);
+        return;
       default:
         if (isFunction(node) || node.type.startsWith('TS')) return;
     }

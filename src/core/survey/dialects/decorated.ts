@@ -5,11 +5,11 @@
  * its name.
  */
 
-import type { ContractEvent } from '../../contract/types.js';
+import type { ContractEvent, ContractNamed } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import type { About } from '../about.js';
 import { aboutClass } from '../about.js';
-import { decoratorsOf, memberDecorations } from '../decorations.js';
+import { decoratorName, decoratorsOf, memberDecorations } from '../decorations.js';
 import { isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { fold, keyName } from '../fold.js';
@@ -27,12 +27,17 @@ export const decorated: Dialect = {
   read(context) {
     const properties: PropertyEvidence[] = [];
     const events: ContractEvent[] = [];
+    const slots: ContractNamed[] = [];
+    const hidden: PropertyEvidence[] = [];
     for (const member of context.layer.node.body.body) {
       if (!('decorators' in member) || !('key' in member) || member.static) continue;
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
       if (name === null) continue;
       const decorators = member.decorators.map((one) => one.expression);
       events.push(...emitters(decorators, name, member, context));
+      if (events.length > 0 && events.at(-1)?.at === context.at(member))
+        hidden.push(hiddenMember(name, context.at(member)));
+      slots.push(...slotted(decorators, name, context.scope, context.at(member)));
       const evidence = declaredBy(decorators, name, context, context.scope);
       if (!evidence) continue;
       const doc = context.doc(member);
@@ -54,9 +59,11 @@ export const decorated: Dialect = {
     const { node } = context.layer;
     const isWhole =
       !node.superClass && context.layer === context.chain.layers[0] && (node.decorators ?? []).length > 0;
+    const compiled = compiledMembers(context);
     return {
-      properties: [...properties, ...compiledMembers(context)],
+      properties: [...properties, ...hidden, ...compiled.properties],
       events,
+      slots: [...slots, ...compiled.slots],
       ...(isWhole ? { whole: true, methods: decoratedMethods(context) } : {}),
     };
   },
@@ -68,9 +75,7 @@ function decoratedMethods(context: LayerContext): MethodEvidence[] {
     if (member.type !== 'MethodDefinition' || member.kind !== 'method' || member.key.type !== 'Identifier')
       return [];
     const isOffered = member.decorators.some((one) =>
-      /^method$/i.test(
-        nameOf(one.expression.type === 'CallExpression' ? one.expression.callee : one.expression),
-      ),
+      /^method$/i.test(decoratorName(one.expression, context.scope)),
     );
     if (!isOffered) return [];
     const { name } = member.key;
@@ -100,26 +105,27 @@ function declaredBy(
   for (const given of decorators) {
     const decorator = unwrap(given);
     const called = decorator.type === 'CallExpression' ? decorator : null;
-    const decoratorName = decoratorNamed(called ? called.callee : decorator, scope);
+    const givenName = decoratorName(decorator, scope);
     const [argument] = called?.arguments ?? [];
     const options = argument ? fold(argument, scope) : undefined;
+    if (SLOT_NAME.test(givenName)) continue;
     const inner = called ? wrappedDecorator(called, scope) : null;
     if (inner) {
       const found = declaredBy([inner.node], name, context, inner.scope);
       if (found) return found;
     }
-    if (!declaresProperty(options, argument, decoratorName)) continue;
+    if (!declaresProperty(options, argument, givenName)) continue;
     const attributeCase = attributeCaseOf(context.chain);
     const text =
       typeof options === 'string' ? { object: new Map([['attribute', options as Folded]]) } : options;
     const read = readOptions(name, text, attributeCase);
-    const isInner = read.internal || INNER_NAMES.test(decoratorName);
+    const isInner = read.internal || INNER_NAMES.test(givenName);
     return {
       name,
       origin: 'declared',
       ...(read.type ? { type: read.type } : {}),
       ...(read.default === undefined ? {} : { default: read.default }),
-      attribute: isInner || NO_ATTRIBUTE.test(decoratorName) ? false : read.attribute,
+      attribute: isInner || NO_ATTRIBUTE.test(givenName) ? false : read.attribute,
       internal: isInner,
       state: isInner,
       readonly: read.readonly,
@@ -163,22 +169,50 @@ function wrappedDecorator(node: Ast.CallExpression, scope: Scope): { node: Ast.N
   return { node: result, scope: { ...called.scope, bindings } };
 }
 
+/** A member that a decorator takes for a purpose of its own. */
+function hiddenMember(name: string, at: string): PropertyEvidence {
+  return { name, origin: 'member', internal: true, words: { at } };
+}
+
+/** A member that holds what is slotted: `@slot({ default: true }) items`, `@slot() header`. */
+function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at: string): ContractNamed[] {
+  return decorators.flatMap((decorator) => {
+    if (decorator.type !== 'CallExpression' || !SLOT_NAME.test(decoratorName(decorator, scope))) return [];
+    const options = decorator.arguments[0] ? fold(decorator.arguments[0], scope) : null;
+    const isDefault = isFoldedObject(options) && options.object.get('default') === true;
+    return [{ name: isDefault ? '' : kebabCase(name), at }];
+  });
+}
+
+const SLOT_NAME = /^slot$/i;
+
 /** What compilers make of decorated members. */
-function compiledMembers(context: LayerContext): PropertyEvidence[] {
-  const found: PropertyEvidence[] = [];
+function compiledMembers(context: LayerContext): { properties: PropertyEvidence[]; slots: ContractNamed[] } {
+  const properties: PropertyEvidence[] = [];
+  const slots: ContractNamed[] = [];
+  const methods = new Set(
+    context.layer.node.body.body.flatMap((one) =>
+      one.type === 'MethodDefinition' && one.kind === 'method' && one.key.type === 'Identifier'
+        ? [one.key.name]
+        : [],
+    ),
+  );
   for (const about of aboutClass(context.layer, context.scope, context.graph)) {
     if (about.node.type !== 'CallExpression') continue;
     for (const { name, decorators } of memberDecorations(about as About & { node: Ast.CallExpression })) {
+      const words = { at: context.at(about.node) };
+      slots.push(...slotted(decorators, name, about.scope, words.at));
       const evidence = declaredBy(decorators, name, context, about.scope);
       if (evidence)
-        found.push({
-          ...evidence,
-          internal: evidence.internal === true || name.startsWith('_'),
-          words: { at: context.at(about.node) },
-        });
+        properties.push({ ...evidence, internal: evidence.internal === true || name.startsWith('_'), words });
+      else if (!methods.has(name)) {
+        // Whether it is for users only its type declaration tells.
+        const internal = !context.declared?.node;
+        properties.push({ name, origin: 'member', readonly: true, internal, words });
+      }
     }
   }
-  return found;
+  return { properties, slots };
 }
 
 /** A field that a decorator makes an emitter: `@Event({ bubbles: false }) pick: EventEmitter<Pick>`. */
@@ -189,7 +223,11 @@ function emitters(
   context: LayerContext,
 ): ContractEvent[] {
   return decorators.flatMap((decorator): ContractEvent[] => {
-    if (decorator.type !== 'CallExpression' || !/^(event|output)$/i.test(nameOf(decorator.callee))) return [];
+    if (
+      decorator.type !== 'CallExpression' ||
+      !/^(event|output)$/i.test(decoratorName(decorator, context.scope))
+    )
+      return [];
     const options = decorator.arguments[0] ? fold(decorator.arguments[0], context.scope) : null;
     const object = isFoldedObject(options) ? options.object : new Map<string, Folded>();
     const doc = context.doc(member);
@@ -215,7 +253,8 @@ function emitters(
 function classEvents(context: LayerContext): ContractEvent[] {
   return decoratorsOf(context.layer, context.scope, context.graph).flatMap(
     ({ node, scope }): ContractEvent[] => {
-      if (node.type !== 'CallExpression' || !/^(event|fires|emits)/i.test(nameOf(node.callee))) return [];
+      if (node.type !== 'CallExpression' || !/^(event|fires|emits)/i.test(decoratorName(node, scope)))
+        return [];
       const [first, second] = node.arguments;
       const name = first ? asString(fold(first, scope)) : null;
       if (name === null) return [];
@@ -237,17 +276,4 @@ function classEvents(context: LayerContext): ContractEvent[] {
       ];
     },
   );
-}
-
-/** The name of a decorator where it was exported: bundlers give it another one in the module that uses it. */
-function decoratorNamed(node: Ast.Node, scope: Scope): string {
-  const local = nameOf(node);
-  const declaration = scope.module.declarations.get(local);
-  return declaration?.kind === 'import' && declaration.imported !== 'default' ? declaration.imported : local;
-}
-
-function nameOf(node: Ast.Node): string {
-  const inner = unwrap(node);
-  if (inner.type === 'Identifier') return inner.name;
-  return inner.type === 'MemberExpression' && inner.property.type === 'Identifier' ? inner.property.name : '';
 }
