@@ -114,6 +114,25 @@ rows('registering', [
   ],
 ]);
 
+rows('exported for the host to register', [
+  [
+    'by a static tag',
+    `export class Pier extends HTMLElement { static tag = 'pier-a'; set deck(v) {} }`,
+    'pier-a (never): deck |  | ',
+  ],
+  [
+    'by a doc comment',
+    `/** @element pier-a */ export class Pier extends HTMLElement {}`,
+    'pier-a (never):  |  | ',
+  ],
+  [
+    'by the tag name map',
+    `export class Pier extends HTMLElement {} declare global { interface HTMLElementTagNameMap { 'pier-a': Pier } }`,
+    'pier-a (never):  |  | ',
+  ],
+  ['a base class without a tag', `export class Base extends HTMLElement {}`, ''],
+]);
+
 rows('class chains', [
   [
     'mixins of mixins',

@@ -1,6 +1,6 @@
 /** The views of `suvet survey`. */
 
-import type { Component, Contract, ItemWords } from '../../core/contract/types.js';
+import type { Component, Contract, ItemWords, Sign } from '../../core/contract/types.js';
 import { itemCount } from '../../core/contract/types.js';
 import type { Screen } from './screen.js';
 import { count, table, wrap } from './table.js';
@@ -101,7 +101,7 @@ export function componentView(component: Component, screen: Screen): string[] {
   );
   group(
     'CSS custom properties',
-    component.cssProperties.map((one) => [one.name, '', '', words(one)]),
+    component.cssProperties.map((one) => [one.name, one.default ?? '', '', words(one)]),
   );
   group(
     'CSS states',
@@ -133,9 +133,19 @@ function facts(component: Component): string[] {
     ['root', component.root === 'none' ? 'none: renders into the page itself' : component.root],
     ...(component.extendsTag ? [['extends', component.extendsTag]] : []),
     ...(component.formAssociated ? [['form', 'takes part in forms']] : []),
+    ...(component.delegatesFocus ? [['focus', 'handed on to what is inside']] : []),
+    ...signs('import', 'touches', component.server?.importTouches),
+    ...signs('made', 'reads', component.server?.constructorReads),
     ...(component.at ? [['at', component.at]] : []),
   ];
   return table(rows, [{}, {}], 1000);
+}
+
+/** One row for what importing the module touches, or making the element reads. */
+function signs(when: string, what: string, list: readonly Sign[] = []): string[][] {
+  return list.length === 0
+    ? []
+    : [[when, `${what} ${list.map((one) => `${one.name} (${one.at})`).join(', ')}`]];
 }
 
 function words(item: ItemWords): string {

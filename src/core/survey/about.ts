@@ -3,7 +3,7 @@
  * that makes it, in its static blocks and in functions it is handed to. Loops over constants are unrolled.
  */
 
-import { functionsAround, within } from './find.js';
+import { functionsAround, statementAround, within } from './find.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
 import { bindParameters, callableOf, isFunction, unwrap, withLocals } from './functions.js';
 import type { Layer } from './layers.js';
@@ -70,7 +70,7 @@ function namesOf(layer: Layer, container: readonly Ast.Node[]): Set<string> {
   const names = new Set<string>();
   if (layer.node.id) names.add(layer.node.id.name);
   else if (layer.name) names.add(layer.name);
-  const statement = container.find((one) => isAbout(one, layer));
+  const statement = statementAround(container, layer.node);
   const step = (node: Ast.Node) => {
     if (!isAbout(node, layer) || node === layer.node) return;
     if (node.type === 'VariableDeclarator' && node.id.type === 'Identifier') names.add(node.id.name);
@@ -99,8 +99,11 @@ function namedIn(container: readonly Ast.Node[], program: Ast.Program): Map<stri
   const index = new Map<string, Ast.Node[]>();
   for (const statement of container) {
     if (statement.type === 'ImportDeclaration' || isFunction(statement)) continue;
-    for (const name of new Set(within('name', statement, program).map((one) => one.name)))
-      index.set(name, [...(index.get(name) ?? []), statement]);
+    for (const name of new Set(within('name', statement, program).map((one) => one.name))) {
+      const before = index.get(name);
+      if (before) before.push(statement);
+      else index.set(name, [statement]);
+    }
   }
   INDEXES.set(container, index);
   return index;

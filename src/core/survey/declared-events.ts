@@ -2,8 +2,9 @@
 
 import type { ContractEvent, TypeInfo } from '../contract/types.js';
 import type { Doc } from './docs.js';
-import { docOf, namedTag, parseDoc } from './docs.js';
+import { commentsWithin, docOf, namedTag, parseDoc } from './docs.js';
 import { placeIn } from './evidence.js';
+import { statementAround } from './find.js';
 import type { Layer } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
@@ -78,12 +79,16 @@ function flagsInWords(words: string): Partial<Flags> {
   };
 }
 
+type MapTypes = Map<string, Pick<ContractEvent, 'detail' | 'eventType' | 'description'>>;
+
+const MAP_TYPES = new WeakMap<Module, MapTypes>();
+
 /** The event types that interfaces named `...EventMap` give by event name, in a module and its global blocks. */
-export function eventMapTypes(
-  module: Module,
-  graph: ModuleGraph,
-): Map<string, Pick<ContractEvent, 'detail' | 'eventType' | 'description'>> {
-  const types = new Map<string, Pick<ContractEvent, 'detail' | 'eventType' | 'description'>>();
+export function eventMapTypes(module: Module, graph: ModuleGraph): MapTypes {
+  const known = MAP_TYPES.get(module);
+  if (known) return known;
+  const types: MapTypes = new Map();
+  MAP_TYPES.set(module, types);
   if (!module.source.includes('EventMap')) return types;
   walk(module.program, (node) => {
     if (node.type !== 'TSInterfaceDeclaration' || !node.id.name.endsWith('EventMap')) {
@@ -140,8 +145,8 @@ export function classDoc(layer: Layer, declared: { module: Module; node: Ast.Cla
 /** Tags that comments inside the class body hold for it as a whole. */
 function tagsInside({ module, node }: Layer, own: Doc): Doc['tags'] {
   const said = new Set(own.tags.map((tag) => tag.start));
-  return module.comments
-    .filter((one) => one.start > node.body.start && one.end < node.body.end && one.type === 'Block')
+  return commentsWithin(module, node.body)
+    .filter((one) => one.type === 'Block')
     .filter((one) => /@(?:fires|event|emits)\b/.test(one.value))
     .flatMap((one) => {
       const doc = parseDoc(one.value.replace(/^\*/, ''), one.start);
@@ -160,11 +165,8 @@ const EVENT_TAGS = ['fires', 'event', 'emits'];
 function ownDoc(layer: Layer): Doc {
   const own = docOf(layer.node, layer.module);
   if (own.description || own.tags.length > 0) return own;
-  for (const statement of layer.module.program.body) {
-    if (statement.start <= layer.node.start && layer.node.end <= statement.end)
-      return docOf(statement, layer.module);
-  }
-  return own;
+  const statement = statementAround(layer.module.program.body, layer.node);
+  return statement ? docOf(statement, layer.module) : own;
 }
 
 export type Flags = Pick<ContractEvent, 'bubbles' | 'composed' | 'cancelable'>;

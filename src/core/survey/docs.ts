@@ -121,21 +121,28 @@ function bracedType(text: string): { type: string | null; after: string } {
 const FARTHEST = 200;
 
 function commentBefore(module: Module, start: number) {
-  let low = 0;
-  let high = module.comments.length - 1;
-  let found: Comment | undefined;
-  while (low <= high) {
-    const middle = (low + high) >> 1;
-    const comment = module.comments[middle];
-    if (comment && comment.end <= start) {
-      found = comment;
-      low = middle + 1;
-    } else high = middle - 1;
-  }
+  const found = module.comments[commentsUpTo(module, start) - 1];
   if (found?.type !== 'Block') return null;
   if (start - found.end > FARTHEST) return null;
   const between = module.source.slice(found.end, start);
   return /^\s*(?:(?:export|default|abstract|declare|const|let|var)\s+|[\w$]+\s*=\s*)*$/.test(between)
     ? found
     : null;
+}
+
+/** The comments that stand inside a node. */
+export function commentsWithin(module: Module, { start, end }: { start: number; end: number }): Comment[] {
+  return module.comments.slice(commentsUpTo(module, start), commentsUpTo(module, end));
+}
+
+/** How many comments end at or before an offset. */
+function commentsUpTo({ comments }: Module, offset: number): number {
+  let low = 0;
+  let high = comments.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((comments[middle]?.end ?? 0) <= offset) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }

@@ -1,6 +1,6 @@
 /** The module that users import for a component whose registration a bundler has put into a chunk. */
 
-import type { SurveyInput } from './index.js';
+import type { SurveyInput } from './input.js';
 
 interface Importer {
   path: string;

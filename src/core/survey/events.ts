@@ -298,12 +298,22 @@ function methodCalled(callee: Ast.Node, { context, host }: HelperContext): Calla
   return null;
 }
 
-function memberNamed(layer: Layer, name: { type: string; name: string }): FunctionNode | null {
-  for (const member of layer.node.body.body) {
-    if (!('key' in member) || member.key.type !== name.type) continue;
-    if ((member.key as { name?: string }).name !== name.name) continue;
-    if (member.type === 'MethodDefinition') return member.value;
-    if (member.type === 'PropertyDefinition' && member.value && isFunction(member.value)) return member.value;
+const METHODS = new WeakMap<Layer['node'], Map<string, FunctionNode>>();
+
+function memberNamed({ node }: Layer, name: { type: string; name: string }): FunctionNode | null {
+  let methods = METHODS.get(node);
+  if (!methods) {
+    methods = new Map();
+    for (const member of node.body.body) {
+      if (!('key' in member) || (member.key.type !== 'Identifier' && member.key.type !== 'PrivateIdentifier'))
+        continue;
+      const key = `${member.key.type} ${member.key.name}`;
+      if (methods.has(key)) continue;
+      if (member.type === 'MethodDefinition') methods.set(key, member.value);
+      if (member.type === 'PropertyDefinition' && member.value && isFunction(member.value))
+        methods.set(key, member.value);
+    }
+    METHODS.set(node, methods);
   }
-  return null;
+  return methods.get(`${name.type} ${name.name}`) ?? null;
 }

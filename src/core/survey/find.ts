@@ -33,15 +33,79 @@ export function within<K extends Kind>(
 }
 
 /** The functions around a node, outermost first. */
-export function functionsAround(node: { start: number; end: number }, program: Program): Kinds['function'][] {
-  return indexOf(program).function.filter(
-    (one) => one.start <= node.start && node.end <= one.end && (one as Node) !== node,
-  );
+export function functionsAround(node: Range, program: Program): Kinds['function'][] {
+  return around('function', node, program).filter((one) => (one as Node) !== node);
 }
 
-/** The class right around a node, or null. */
-export function classAround(node: { start: number; end: number }, program: Program): Ast.Class | null {
-  return indexOf(program).class.findLast((one) => one.start <= node.start && node.end <= one.end) ?? null;
+/** The class right around a node (itself, if it is one), or null. */
+export function classAround(node: Range, program: Program): Ast.Class | null {
+  return around('class', node, program).at(-1) ?? null;
+}
+
+/** The loops around a node, outermost first. */
+export function loopsAround(node: Range, program: Program): Kinds['loop'][] {
+  return around('loop', node, program);
+}
+
+/** The calls that hand a node on as an argument, by that argument; of names, by the name. */
+export function callsGiven(node: Node | string, program: Program): readonly Ast.CallExpression[] {
+  let given = GIVEN.get(program);
+  if (!given) {
+    given = new Map();
+    for (const call of indexOf(program).call) {
+      for (const argument of call.arguments) {
+        const key = argument.type === 'Identifier' ? argument.name : argument;
+        const before = given.get(key);
+        if (before) before.push(call);
+        else given.set(key, [call]);
+      }
+    }
+    GIVEN.set(program, given);
+  }
+  return given.get(node) ?? [];
+}
+
+const GIVEN = new WeakMap<Program, Map<Node | string, Ast.CallExpression[]>>();
+
+/** The statement of a list, in source order, that holds a node; null when none does. */
+export function statementAround<T extends Range>(statements: readonly T[], node: Range): T | null {
+  const at = firstFrom(statements, node.start + 1) - 1;
+  const one = statements[at];
+  return one && node.end <= one.end ? one : null;
+}
+
+interface Range {
+  start: number;
+  end: number;
+}
+
+const NESTS = new WeakMap<readonly Range[], Int32Array>();
+
+/** The nodes of a kind around a node, outermost first. Nodes nest, so the innermost one leads to the others. */
+function around<K extends 'function' | 'class' | 'loop'>(kind: K, node: Range, program: Program): Kinds[K][] {
+  const list: readonly Kinds[K][] = indexOf(program)[kind];
+  const nests = nestsOf(list);
+  const found: Kinds[K][] = [];
+  for (let at = firstFrom(list, node.start + 1) - 1; at >= 0; at = nests[at] ?? -1) {
+    const one = list[at];
+    if (one && one.start <= node.start && node.end <= one.end) found.push(one);
+  }
+  return found.reverse();
+}
+
+/** For each node of a list in source order, the index of the one right around it, or -1. */
+function nestsOf(list: readonly Range[]): Int32Array {
+  const known = NESTS.get(list);
+  if (known) return known;
+  const nests = new Int32Array(list.length).fill(-1);
+  const open: number[] = [];
+  for (const [index, one] of list.entries()) {
+    while (open.length > 0 && (list[open.at(-1) ?? 0]?.end ?? 0) < one.end) open.pop();
+    nests[index] = open.at(-1) ?? -1;
+    open.push(index);
+  }
+  NESTS.set(list, nests);
+  return nests;
 }
 
 function indexOf(program: Program): Lists {

@@ -8,32 +8,20 @@ import { chainOf, chainOfBuilt } from './classes.js';
 import { Entrances } from './entrances.js';
 import type { Scope } from './functions.js';
 import { unwrap } from './functions.js';
+import type { SurveyInput } from './input.js';
 import type { ClassChain } from './layers.js';
 import type { ClaimedComponent } from './manifest.js';
 import { readManifest } from './manifest.js';
-import type { Module, ModuleReader } from './modules.js';
+import type { Module } from './modules.js';
 import { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import type { Registered } from './registrations.js';
 import { mayRegister, registrationsIn } from './registrations.js';
 import { typeOfText } from './types.js';
+import { mayExportElement, unregisteredIn } from './unregistered.js';
 
+export type { SurveyInput } from './input.js';
 export type { ModuleReader } from './modules.js';
-
-export interface SurveyInput {
-  /** The modules to look for registrations in. Others are reached from them as needed. */
-  paths: readonly string[];
-  /** Other builds of the same modules, looked into only when `paths` hold no component. */
-  otherPaths?: readonly string[];
-  reader: ModuleReader;
-  package: Contract['package'];
-  /** The open component manifest that the package ships, as parsed JSON: evidence, never the truth. */
-  manifest?: unknown;
-  /** The specifier under which users of the package import a module: `./tide-gauge.js`. */
-  publicPath: (path: string) => string;
-  /** May users of the package import the module? Missing where the package does not say. */
-  isPublic?: (path: string) => boolean;
-}
 
 export interface SurveyResult {
   contract: Contract;
@@ -53,9 +41,12 @@ export function survey(input: SurveyInput): SurveyOutcome {
   const graph = new ModuleGraph(input.reader);
   const claims = new Map(readManifest(input.manifest).map((one) => [one.tag, one]));
   const found: Found = { components: new Map(), findings: [], claims, entrances: new Entrances(input) };
-  for (const path of input.paths) surveyModule(path, input, graph, found);
-  if (found.components.size === 0)
-    for (const path of input.otherPaths ?? []) surveyModule(path, input, graph, found);
+  const each = (paths: readonly string[], step: typeof surveyModule) => {
+    for (const path of paths) guarded(path, input, found, () => step(path, input, graph, found));
+  };
+  each(input.paths, surveyModule);
+  each(input.paths, takeUnregistered);
+  if (found.components.size === 0) each(input.otherPaths ?? [], surveyModule);
   const components = onlyDeclaredStyles([...found.components.values()].map((one) => one.component)).sort(
     (a, b) => (a.tag < b.tag ? -1 : 1),
   );
@@ -80,10 +71,27 @@ function onlyDeclaredStyles(components: Component[]): Component[] {
 }
 
 interface Found {
-  components: Map<string, { component: Component; registered: Registered }>;
+  components: Map<string, { component: Component; registered: Registered; chain: ClassChain }>;
   findings: Finding[];
   claims: ReadonlyMap<string, ClaimedComponent>;
   entrances: Entrances;
+}
+
+/** Code that is nested too deeply to be walked is one module's trouble, and nobody else's. */
+function guarded(path: string, input: SurveyInput, found: Found, step: () => void): void {
+  try {
+    step();
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    const file = input.reader.label(path);
+    found.findings.push({
+      code: 'source-unreadable',
+      level: 'error',
+      place: { file, line: 1, column: 1 },
+      message: `${file}: is nested too deeply to be read.`,
+      cure: 'Survey the source it was made from; the other files were surveyed without it.',
+    });
+  }
 }
 
 function surveyModule(path: string, input: SurveyInput, graph: ModuleGraph, found: Found): void {
@@ -98,18 +106,33 @@ function surveyModule(path: string, input: SurveyInput, graph: ModuleGraph, foun
   found.findings.push(...syntaxFindings(module));
   const { registered, unfolded } = registrationsIn(module, graph);
   for (const one of unfolded) found.findings.push(tagNotConstant(one.module, one.place));
-  for (const one of registered) {
-    const chain = chainOfRegistered(one, graph, input);
-    const before = found.components.get(one.tag);
-    if (!chain) found.findings.push(classNotFound(one));
-    else if (!before) {
-      const read = assemble(one, chain, graph, input.publicPath(found.entrances.entranceTo(path, one.tag)));
-      const claim = found.claims.get(one.tag);
-      const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
-      found.components.set(one.tag, { component, registered: one });
-    } else if (isAnother(one, before.registered)) {
-      found.findings.push(registeredTwice(one, before.registered));
-    }
+  for (const one of registered) take(one, input, graph, found);
+}
+
+function take(one: Registered, input: SurveyInput, graph: ModuleGraph, found: Found): void {
+  const chain = chainOfRegistered(one, graph, input);
+  const before = found.components.get(one.tag);
+  if (!chain) found.findings.push(classNotFound(one));
+  else if (!before) {
+    const entrance = found.entrances.entranceTo(one.module.path, one.tag);
+    const read = assemble(one, chain, graph, input.publicPath(entrance));
+    const claim = found.claims.get(one.tag);
+    const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
+    found.components.set(one.tag, { component, registered: one, chain });
+  } else if (isAnother(one, chain, before)) {
+    found.findings.push(registeredTwice(one, before.registered));
+  }
+}
+
+/** Elements that a module exports without registering them; a class that is registered elsewhere is none of them. */
+function takeUnregistered(path: string, input: SurveyInput, graph: ModuleGraph, found: Found): void {
+  const source = input.reader.read(path);
+  const module = source !== null && mayExportElement(source) ? graph.load(path) : null;
+  if (!module) return;
+  const classes = new Set([...found.components.values()].map((one) => one.chain.layers[0]?.node));
+  for (const one of unregisteredIn(module, graph)) {
+    if (found.components.has(one.tag) || classes.has(one.node as Ast.Class)) continue;
+    take(one, input, graph, found);
   }
 }
 
@@ -153,10 +176,17 @@ function chainKeptApart(tag: string, graph: ModuleGraph, input: SurveyInput): Cl
   return null;
 }
 
-/** Two registrations of one tag in the same build, as against the same component built twice. */
-function isAnother(one: Registered, first: Registered): boolean {
+/** Two classes for one tag in the same build, as against the same component built twice. */
+function isAnother(
+  one: Registered,
+  { layers: [own] }: ClassChain,
+  first: { registered: Registered; chain: ClassChain },
+): boolean {
   const folder = (label: string) => label.split('/').slice(0, -1).slice(0, 2).join('/');
-  return folder(one.module.label) === folder(first.module.label) && one.module !== first.module;
+  return (
+    folder(one.module.label) === folder(first.registered.module.label) &&
+    own?.node !== first.chain.layers[0]?.node
+  );
 }
 
 function syntaxFindings(module: Module): Finding[] {

@@ -93,12 +93,17 @@ function linkAttributes(
   properties: ReadonlyMap<string, unknown>,
 ): Map<string, Link> {
   const links = new Map<string, Link>();
-  for (const name of new Set(seen.map((one) => one.name))) {
-    const about = seen.filter((one) => one.name === name);
+  const byName = new Map<string, AttributeSeen[]>();
+  for (const one of seen) {
+    const before = byName.get(one.name);
+    if (before) before.push(one);
+    else byName.set(one.name, [one]);
+  }
+  for (const [name, about] of byName) {
     if (!about.some((one) => one.observed)) continue;
     const explicit = about.map((one) => one.property).find((one) => one !== undefined && properties.has(one));
-    const byName = [camelCase(name), name].find((one) => properties.has(one));
-    const property = explicit ?? byName;
+    const named = [camelCase(name), name].find((one) => properties.has(one));
+    const property = explicit ?? named;
     if (property === undefined) continue;
     const readers = about.flatMap((one) => (one.reads ? [one.reads] : []));
     links.set(property, {

@@ -79,15 +79,17 @@ function namesIn(piece: Piece): Set<string> {
 }
 
 /** Right-hand sides of `TheClass.member = ...` at the top level. */
-function assignedTo(layer: Layer): Ast.Node[] {
-  return layer.module.program.body.flatMap((statement) => {
-    if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
-      return [];
-    const { left, right } = statement.expression;
-    const isOwn =
-      left.type === 'MemberExpression' &&
-      left.object.type === 'Identifier' &&
-      left.object.name === layer.name;
-    return isOwn ? [right] : [];
-  });
+function assignedTo({ module, name }: Layer): Ast.Node[] {
+  let byHolder = ASSIGNED.get(module);
+  if (!byHolder) {
+    byHolder = new Map();
+    for (const [key, value] of module.assigned) {
+      const holder = key.slice(0, key.indexOf('.'));
+      byHolder.set(holder, [...(byHolder.get(holder) ?? []), value]);
+    }
+    ASSIGNED.set(module, byHolder);
+  }
+  return name === null ? [] : (byHolder.get(name) ?? []);
 }
+
+const ASSIGNED = new WeakMap<Module, Map<string, Ast.Node[]>>();

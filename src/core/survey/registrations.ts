@@ -5,7 +5,7 @@ import { chainOf, scopeOf } from './classes.js';
 import { classDecorations, decoratorName } from './decorations.js';
 import { memberTableIn } from './dialects/compiled.js';
 import { tagsGiven } from './element-names.js';
-import { classAround, functionsAround, within } from './find.js';
+import { callsGiven, classAround, functionsAround, loopsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { asString, isFoldedObject } from './folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
@@ -168,13 +168,11 @@ function scopesAt(node: Ast.Node, around: readonly FunctionNode[], scope: Scope)
   const outer = withLocals(holder ? { ...scope, ...ownOf(holder, scope) } : scope, around);
   let scopes: Scope[] = [outer];
   const loops = [
-    ...within('loop', program, program)
-      .filter((one) => one.start <= node.start && node.end <= one.end)
-      .map((one) => ({
-        list: one.right as Ast.Node,
-        pattern: one.left.type === 'VariableDeclaration' ? one.left.declarations[0]?.id : undefined,
-        body: one.body as Ast.Node,
-      })),
+    ...loopsAround(node, program).map((one) => ({
+      list: one.right as Ast.Node,
+      pattern: one.left.type === 'VariableDeclaration' ? one.left.declarations[0]?.id : undefined,
+      body: one.body as Ast.Node,
+    })),
     ...around.flatMap((one) => {
       const list = loopedOver(one, scope);
       return list
@@ -216,10 +214,10 @@ function staticScope(chain: ClassChain, otherwise: Scope): Scope {
 
 /** The list of `list.forEach(function)`, where the function is the one given. */
 function loopedOver(node: FunctionNode, scope: Scope): Ast.Node | null {
-  for (const call of within('call', scope.module.program, scope.module.program)) {
-    if (call.start > node.start || call.end < node.end || call.arguments[0] !== node) continue;
+  for (const call of callsGiven(node, scope.module.program)) {
     const callee = unwrap(call.callee);
-    if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
+    if (call.arguments[0] !== node || callee.type !== 'MemberExpression') continue;
+    if (callee.property.type !== 'Identifier') continue;
     return ['forEach', 'map'].includes(callee.property.name) ? callee.object : null;
   }
   return null;
@@ -261,12 +259,19 @@ function extendsOf(options: Ast.Node, scope: Scope): string | null {
 /** A function that is neither called where it stands nor handed to a call runs when somebody calls it. */
 function isCalledLater(around: readonly FunctionNode[], scope: Scope): boolean {
   if (around.length === 0) return false;
-  const atOnce = new Set<Ast.Node>();
-  for (const call of within('call', scope.module.program, scope.module.program)) {
-    atOnce.add(unwrap(call.callee));
-    for (const argument of call.arguments) atOnce.add(argument);
-  }
-  return around.some((one) => !atOnce.has(one));
+  const { program } = scope.module;
+  const atOnce = calledAtOnce(program);
+  return around.some((one) => !atOnce.has(one) && callsGiven(one, program).length === 0);
+}
+
+const AT_ONCE = new WeakMap<Ast.Program, Set<Ast.Node>>();
+
+function calledAtOnce(program: Ast.Program): Set<Ast.Node> {
+  const known = AT_ONCE.get(program);
+  if (known) return known;
+  const called = new Set(within('call', program, program).map((call) => unwrap(call.callee)));
+  AT_ONCE.set(program, called);
+  return called;
 }
 
 /** An expression that names a parameter belongs to a helper; its callers are the registrations. */

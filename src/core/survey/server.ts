@@ -79,7 +79,7 @@ const TOUCHES = new WeakMap<Module, Sign[]>();
 function touchesIn(module: Module): Sign[] {
   const known = TOUCHES.get(module);
   if (known) return known;
-  const signs: Sign[] = [];
+  const signs = new Map<string, Sign>();
   const called = new Set<Ast.Node>();
   const visit = (node: Ast.Node): void => {
     switch (node.type) {
@@ -121,11 +121,11 @@ function touchesIn(module: Module): Sign[] {
   };
   const add = (name: string, node: Ast.Node) => {
     const isGlobal = PAGE_GLOBALS.has(name) && !ON_SERVERS.has(name) && !module.declarations.has(name);
-    if (isGlobal) signs.push({ name, at: placeIn(module, node) });
+    if (isGlobal && !signs.has(name)) signs.set(name, { name, at: placeIn(module, node) });
   };
   for (const statement of module.program.body) visit(statement);
-  TOUCHES.set(module, signs);
-  return signs;
+  TOUCHES.set(module, [...signs.values()]);
+  return [...signs.values()];
 }
 
 /** `typeof window`, `globalThis.document`, `isServer`: what follows is not reached without a page. */

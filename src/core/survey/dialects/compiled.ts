@@ -7,12 +7,11 @@
 import type { AttributeReader, ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
-import { within } from '../find.js';
+import { callsGiven } from '../find.js';
 import { fold } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { isFoldedObject } from '../folded.js';
 import type { Scope } from '../functions.js';
-import { unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';
 import { keyword, NO_TYPE } from '../types.js';
@@ -43,12 +42,11 @@ export const compiled: Dialect = {
 /** The member table in the call that the class is handed to. */
 function tableBeside(context: LayerContext): { node: Ast.Node; scope: Scope } | null {
   const { node, module } = context.layer;
-  for (const call of within('call', module.program, module.program)) {
-    const isHanded = call.arguments.some((one) => {
-      const inner = unwrap(one);
-      return inner === node || (inner.type === 'Identifier' && inner.name === node.id?.name);
-    });
-    if (!isHanded) continue;
+  const calls = [
+    ...callsGiven(node, module.program),
+    ...(node.id ? callsGiven(node.id.name, module.program) : []),
+  ];
+  for (const call of calls) {
     for (const argument of call.arguments) {
       const table = memberTableIn(argument);
       if (table) return { node: table.members, scope: context.scope };
