@@ -196,3 +196,15 @@ describe('sources', () => {
     expect(ran.stderr).toMatch(/raw\.js:1:1 {2}error {2}source-unreadable/);
   });
 });
+
+test('the open manifest, printed and written', async () => {
+  const printed = json<{ schemaVersion: string; modules: { declarations: { tagName: string }[] }[] }>(
+    await suvet(['survey', 'demo/elements', '--format', 'manifest']),
+  );
+  expect(printed.schemaVersion).toBe('2.1.0');
+  const tags = printed.modules.flatMap((one) => one.declarations.map((declaration) => declaration.tagName));
+  expect(tags).toHaveLength(6);
+  const place = folder();
+  await suvet(['survey', join(DEMO, 'elements'), '--format', 'manifest', '--out', 'm.json'], place);
+  expect(JSON.parse(readFileSync(join(place, 'm.json'), 'utf8'))).toEqual(printed);
+});

@@ -106,8 +106,11 @@ export function placeIn(module: Module, node: { start: number }): string {
 
 function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
   if (!layer.own || !layer.name || layer.node.body.body.length === 0) return null;
+  // A module that kept its doc comments was not bundled so that it lost its words.
+  const isBare = layer.module.comments.every((one) => !one.value.startsWith('*'));
   const beside =
-    graph.declarationsBeside(layer.module, layer.name) ?? graph.declarationsNamed(layer.name, layer.module);
+    graph.declarationsBeside(layer.module, layer.name) ??
+    (isBare ? graph.declarationsNamed(layer.name, layer.module) : null);
   if (!beside) return null;
   const declaration = beside.declarations.get(layer.name);
   return { module: beside, node: declaration?.kind === 'class' ? declaration.node : null };

@@ -281,7 +281,9 @@ export function isFunction(node: Ast.Node): node is FunctionNode {
 }
 
 /** The declarations made by the statements of a function body, by name, with values given to them later. */
-export function localDeclarations(node: FunctionNode): Map<string, Declaration> {
+export function localDeclarations(node: FunctionNode): ReadonlyMap<string, Declaration> {
+  const known = LOCALS.get(node);
+  if (known) return known;
   const body = node.body?.type === 'BlockStatement' ? node.body.body : [];
   const declarations = new Map(body.flatMap((statement) => declarationsIn(statement)));
   for (const expression of statementExpressions(body)) {
@@ -290,11 +292,15 @@ export function localDeclarations(node: FunctionNode): Map<string, Declaration> 
     if (before?.kind === 'variable' && !before.init)
       declarations.set(expression.left.name, { ...before, init: expression.right });
   }
+  LOCALS.set(node, declarations);
   return declarations;
 }
 
+const LOCALS = new WeakMap<FunctionNode, ReadonlyMap<string, Declaration>>();
+
 /** A scope in which the constants that the functions around an expression declare are known, too. */
 export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope {
+  if (around.every((one) => localDeclarations(one).size === 0)) return scope;
   const bindings = new Map(scope.bindings);
   const inner = { ...scope, bindings };
   for (const one of around) {

@@ -87,10 +87,13 @@ export class ModuleGraph {
     return module;
   }
 
-  /** The module a specifier means, if it was read already. */
-  loaded(specifier: string, from: Module): Module | null {
+  /** The module of the material that a specifier means, if it was read already or its text fits a pattern; else null. */
+  ownWhere(specifier: string, from: Module, pattern: RegExp): Module | null {
     const path = this.#reader.resolve(specifier, from.path);
-    return path === null ? null : (this.#modules.get(path) ?? null);
+    if (path === null || !this.#reader.isOwn(path)) return null;
+    const known = this.#modules.get(path);
+    if (known !== undefined) return known;
+    return isScript(path) && pattern.test(this.#reader.read(path) ?? '') ? this.load(path) : null;
   }
 
   resolve(specifier: string, from: Module): Module | null {

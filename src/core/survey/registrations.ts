@@ -126,7 +126,9 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
 function compiledDecorators(node: Ast.CallExpression, scope: Scope): Finding[] {
   const { program } = scope.module;
   const around = functionsAround(node, program);
-  const inner = around.length > 0 ? withLocals(scope, around) : scope;
+  // Compilers keep decorators in variables whose names they mark.
+  const isKeptApart = node.arguments.some((one) => one.type === 'Identifier' && one.name.startsWith('_'));
+  const inner = isKeptApart ? withLocals(scope, around) : scope;
   return classDecorations(node, inner).flatMap(({ decorators, target }) => {
     const meant = target ?? classAround(node, program) ?? classBeside(around, program);
     return meant ? decorators.flatMap((one) => byDecorator(one, meant, inner, node)) : [];

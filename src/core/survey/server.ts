@@ -62,13 +62,17 @@ function touches(start: ReadonlySet<Module>, graph: ModuleGraph): Sign[] {
   return [...found.values()].sort((a, b) => (a.name < b.name ? -1 : 1));
 }
 
-/** The modules and all that they import of the surveyed material, as far as these were read anyway. */
+/** A module whose text holds none of these words touches nothing, and what it imports hardly does. */
+const MAY_TOUCH =
+  /\b(?:window|document|customElements|navigator|location|localStorage|matchMedia|HTMLElement)\b/;
+
+/** The modules and all that they import of the surveyed material, as far as these may touch anything. */
 function ownImports(start: ReadonlySet<Module>, graph: ModuleGraph): Set<Module> {
   const all = new Set(start);
   for (const module of all) {
     for (const specifier of module.staticSpecifiers) {
-      const target = graph.loaded(specifier, module);
-      if (target && graph.isOwn(target)) all.add(target);
+      const target = graph.ownWhere(specifier, module, MAY_TOUCH);
+      if (target) all.add(target);
     }
   }
   return all;

@@ -1,0 +1,52 @@
+/** `suvet survey --live`: the contract against the running elements. */
+import { expect, test } from 'vitest';
+import { validatorFor } from '../../dist/shell/schemas.js';
+import type { LiveComparison } from '../../src/core/survey/live/compare.js';
+import { folder, json, suvet } from '../support/run.js';
+
+interface Live {
+  engine: string;
+  modules: { module: string; error: string | null }[];
+  components: LiveComparison[];
+}
+
+test('the demo elements show what their code says', async () => {
+  const ran = await suvet(['survey', 'demo/elements', '--live', '--json']);
+  const live = json<Live>(ran);
+  const validate = await validatorFor('live');
+  expect(validate(live) || validate.errors).toBe(true);
+  expect(live.engine).toMatch(/^chromium \d/);
+  expect(live.modules.map((one) => one.error)).toEqual(live.modules.map(() => null));
+  expect(live.components.flatMap((one) => one.items.filter((item) => item.outcome !== 'agrees'))).toEqual([]);
+  expect(live.components).toHaveLength(6);
+  expect(ran.code).toBe(0);
+});
+
+test('differences, modules that fail and elements that throw are told; the others are still asked', async () => {
+  const cwd = folder({
+    // The list is worked out from something that only a running page knows.
+    'el/late.js':
+      "class Late extends HTMLElement { static observedAttributes = ['deck', `n${Math.round(1.2)}`] } customElements.define('pier-late', Late);",
+    'el/closed.js':
+      "customElements.define('pier-closed', class extends HTMLElement { connectedCallback() { this.attachShadow({ mode: 'closed' }).innerHTML = '<slot name=\"in\"></slot>'; } });",
+    'el/throws.js':
+      "customElements.define('pier-throws', class extends HTMLElement { constructor() { super(); throw new Error('no pier'); } });",
+    'el/broken.js': "customElements.define('pier-broken', class extends HTMLElement { ",
+    'el/stops.js':
+      "fetch('https://ferry.example/x'); throw new Error('out of water'); customElements.define('pier-stops', class extends HTMLElement {});",
+  });
+  const ran = await suvet(['survey', 'el', '--live', '--no-cache'], cwd);
+  expect(ran.code).toBe(1);
+  expect(ran.stdout).toContain('n1  attribute  on the running element only');
+  expect(ran.stdout).toMatch(/pier-throws +element +throws: no pier/);
+  expect(ran.stdout).toMatch(/stops\.js: does not load: Error: out of water/);
+  expect(ran.stdout).toMatch(/broken\.js: does not load: SyntaxError/);
+  const closed = json<Live>(await suvet(['survey', 'el/closed.js', '--live', '--json'], cwd));
+  expect(closed.components.flatMap((one) => one.items).every((one) => one.outcome === 'agrees')).toBe(true);
+});
+
+test('without a browser it says which were looked for', async () => {
+  const ran = await suvet(['survey', 'demo/elements', '--live'], undefined, { SUVET_CHROMIUM: '/nowhere' });
+  expect(ran.code).toBe(3);
+  expect(ran.stderr).toContain('chromium was not found');
+});

@@ -1,0 +1,68 @@
+/** What a survey remembers must never be seen but by its speed. */
+import { chmodSync, existsSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test } from 'vitest';
+import type { Contract } from '../../src/core/contract/types.js';
+import { folder, json, put, suvet } from '../support/run.js';
+
+const ELEMENT = (name: string) =>
+  `import { LIST } from './list.js'; class A extends HTMLElement { static observedAttributes = [...LIST, '${name}'] } customElements.define('pier-a', A);`;
+
+function setUp() {
+  const cwd = folder({
+    'el/a.js': ELEMENT('deck'),
+    'el/list.js': "export const LIST = ['berth'];",
+    'cache/.keep': '',
+  });
+  const env = { SUVET_CACHE_DIR: join(cwd, 'cache') };
+  const attributes = async (...args: string[]) => {
+    const ran = await suvet(['survey', 'el', '--json', ...args], cwd, env);
+    const contract = json<Contract>(ran);
+    return contract.components.map(
+      (one) => `${one.tag}: ${one.attributes.map((item) => item.name).join(' ')}`,
+    );
+  };
+  const entries = () => readdirSync(env.SUVET_CACHE_DIR).filter((name) => name.startsWith('survey-'));
+  return { cwd, attributes, entries, env };
+}
+
+test('a second survey says the same, and every change is seen', async () => {
+  const { cwd, attributes, entries } = setUp();
+  expect(await attributes()).toEqual(['pier-a: berth deck']);
+  expect(entries()).toHaveLength(1);
+  expect(await attributes()).toEqual(['pier-a: berth deck']);
+  put(cwd, { 'el/list.js': "export const LIST = ['quays'];" });
+  expect(await attributes()).toEqual(['pier-a: quays deck']);
+  put(cwd, { 'el/deep/b.js': "customElements.define('pier-b', class extends HTMLElement {});" });
+  expect(await attributes()).toEqual(['pier-a: quays deck', 'pier-b: ']);
+  rmSync(join(cwd, 'el/deep'), { recursive: true });
+  expect(await attributes()).toEqual(['pier-a: quays deck']);
+  expect(entries()).toHaveLength(1);
+});
+
+test('an import that led nowhere is tried again', async () => {
+  const { cwd, attributes } = setUp();
+  rmSync(join(cwd, 'el/list.js'));
+  expect(await attributes()).toEqual(['pier-a: deck']);
+  put(cwd, { 'el/list.js': "export const LIST = ['berth'];" });
+  expect(await attributes()).toEqual(['pier-a: berth deck']);
+});
+
+test('--no-cache neither reads nor keeps anything', async () => {
+  const { cwd, attributes, entries } = setUp();
+  expect(await attributes('--no-cache')).toEqual(['pier-a: berth deck']);
+  expect(entries()).toEqual([]);
+  await attributes();
+  const [entry = ''] = entries();
+  writeFileSync(join(cwd, 'cache', entry), '{ broken');
+  expect(await attributes()).toEqual(['pier-a: berth deck']);
+});
+
+test('a folder that cannot hold a cache does no harm', async () => {
+  const { cwd, env } = setUp();
+  writeFileSync(join(cwd, 'file'), '');
+  chmodSync(join(cwd, 'file'), 0o444);
+  const ran = await suvet(['survey', 'el'], cwd, { ...env, SUVET_CACHE_DIR: join(cwd, 'file/below') });
+  expect(ran).toMatchObject({ code: 0, stderr: '' });
+  expect(existsSync(join(cwd, 'file/below'))).toBe(false);
+});

@@ -1,0 +1,220 @@
+/** What a contract says beyond the code of one class: builds, chunks, manifests, server signs. */
+import { expect, test } from 'vitest';
+import { sortBuilds } from '../../src/core/survey/builds.js';
+import { survey } from '../../src/core/survey/index.js';
+import { compareLive } from '../../src/core/survey/live/compare.js';
+import type { SeenComponent } from '../../src/core/survey/live/seen.js';
+import { manifestOf, readManifest } from '../../src/core/survey/manifest.js';
+import { componentIn, reader, surveyed } from '../support/memory.js';
+
+test.each<[string, string[], string[], string[]]>([
+  ['one build', ['a.js', 'b.js'], [], []],
+  ['an older module system beside', ['dist/esm/a.js', 'dist/cjs/a.js'], [], ['dist/cjs/a.js']],
+  ['minified', ['a.js', 'a.min.js'], [], ['a.min.js']],
+  ['source beside what is made of it', ['dist/a.js', 'src/a.ts'], ['dist/a.js'], ['src/a.ts']],
+  ['source that the package is entered by', ['dist/a.js', 'src/a.ts'], ['src/a.ts'], []],
+  ['source in JavaScript that is the package', ['a.js', 'src/a.js'], ['a.js'], []],
+  ['nothing but a bundle', ['dist/a.min.js'], [], []],
+])('builds: %s', (_, files, entries, others) => {
+  const sorted = sortBuilds(files, entries);
+  expect(sorted.others).toEqual(others);
+  expect([...sorted.main, ...sorted.others].sort()).toEqual([...files].sort());
+});
+
+test('a component in a chunk is imported by the module that the package exports for it', () => {
+  const files = {
+    'all.js': "import './chunk-1.js'; import './chunk-2.js';",
+    'pier/pier-a.js': "import { P } from '../chunk-1.js'; export { P };",
+    'chunk-1.js': "class P extends HTMLElement {} customElements.define('pier-a', P); export { P };",
+    'chunk-2.js': 'export const two = 2;',
+  };
+  const { contract } = survey({
+    paths: Object.keys(files),
+    reader: reader(files),
+    package: null,
+    publicPath: (path) => `./${path}`,
+    isPublic: (path) => !path.startsWith('chunk'),
+  });
+  expect(contract.components.map((one) => one.module)).toEqual(['./pier/pier-a.js']);
+});
+
+const CLAIMS = {
+  schemaVersion: '2.1.0',
+  modules: [
+    {
+      path: 'a.js',
+      declarations: [
+        {
+          kind: 'class',
+          name: 'Pier',
+          tagName: 'pier-a',
+          superclass: { name: 'Base', module: 'base.js' },
+          members: [
+            {
+              kind: 'field',
+              name: 'deck',
+              type: { text: "'upper' | 'lower'" },
+              default: "'upper'",
+              description: 'Where.',
+            },
+            { kind: 'field', name: 'secret', privacy: 'private' },
+            { kind: 'field', name: 'gone', type: { text: 'string' } },
+          ],
+          events: [
+            { name: 'pier-pick', type: { text: 'CustomEvent<{ at: string }>' }, description: 'Picked.' },
+          ],
+          slots: [{ name: '', description: 'All.' }],
+        },
+      ],
+    },
+    {
+      path: 'base.js',
+      declarations: [{ kind: 'class', name: 'Base', cssProperties: [{ name: '--pier-ink' }] }],
+    },
+  ],
+};
+
+test('a manifest fills in words and types, names what leaves no trace, and never overrules the code', () => {
+  const files = {
+    'a.ts': "class Pier extends HTMLElement { deck; secret = 1; } customElements.define('pier-a', Pier);",
+  };
+  const { contract } = survey({
+    paths: ['a.ts'],
+    reader: reader(files),
+    package: null,
+    manifest: CLAIMS,
+    publicPath: (path) => path,
+  });
+  const [pier] = contract.components;
+  expect(pier?.properties).toMatchObject([
+    {
+      name: 'deck',
+      description: 'Where.',
+      default: "'upper'",
+      type: { schema: { enum: ['upper', 'lower'] } },
+    },
+  ]);
+  expect(pier?.properties).toHaveLength(1);
+  expect(pier?.events).toMatchObject([
+    { name: 'pier-pick', declared: true, dispatched: false, detail: { text: '{ at: string }' } },
+  ]);
+  expect(pier?.slots).toEqual([{ name: '', description: 'All.', declared: true }]);
+  expect(pier?.cssProperties).toEqual([{ name: '--pier-ink', declared: true }]);
+  const notes = pier?.notes.map((one) => one.message) ?? [];
+  expect(notes).toContain('properties in the manifest, but the code has no public member for: gone');
+  expect(notes).toContain('not for users by the manifest, and left out for that: secret');
+});
+
+test.each([null, 3, 'x', [], { modules: 3 }, { modules: [{ declarations: [null, { tagName: 4 }] }] }])(
+  'what is no manifest claims nothing: %j',
+  (value) => expect(readManifest(value)).toEqual([]),
+);
+
+test('a manifest that was written says the same when it is read', () => {
+  const { contract } = surveyed({
+    'a.ts':
+      "/** A pier. @slot legend - Colours. @csspart head - Top. */ export class Pier extends HTMLElement { static observedAttributes = ['deck', 'late']; set deck(v: string) {} show(): void {} go() { this.dispatchEvent(new CustomEvent('pier-pick', { detail: { at: 'x' } })); } } customElements.define('pier-a', Pier);",
+  });
+  const [claim] = readManifest(JSON.parse(JSON.stringify(manifestOf(contract))));
+  const [component] = contract.components;
+  const names = (list: readonly { name: string }[] = []) => list.map((one) => one.name);
+  expect(claim).toMatchObject({ tag: 'pier-a', className: 'Pier' });
+  for (const list of ['properties', 'methods', 'events', 'slots', 'cssParts'] as const)
+    expect(names(claim?.[list]), list).toEqual(names(component?.[list]));
+  expect(names(claim?.attributes)).toEqual(['deck', 'late']);
+  expect(claim?.events[0]?.type).toBe('CustomEvent<{ at: string }>');
+});
+
+const named = (list: readonly { name: string }[] | undefined) => list?.map((one) => one.name) ?? [];
+
+test.each<[string, string, string[], string[]]>([
+  [
+    'a plain class',
+    "class A extends HTMLElement {} customElements.define('pier-a', A);",
+    ['HTMLElement', 'customElements'],
+    [],
+  ],
+  [
+    'code in functions',
+    "import { B } from 'kit'; const f = () => document.body; class A extends B { connectedCallback() { window.alert(1); } } customElements.define('pier-a', A);",
+    ['customElements'],
+    [],
+  ],
+  [
+    'a function that is called at once',
+    "import { B } from 'kit'; function wide() { return matchMedia('(x)').matches; } const WIDE = wide(); class A extends B {} customElements.define('pier-a', A);",
+    ['customElements', 'matchMedia'],
+    [],
+  ],
+  [
+    'behind a guard',
+    "import { B } from 'kit'; const q = typeof window !== 'undefined' && window.x; if (globalThis.document) document.title; class A extends B {} customElements.define('pier-a', A);",
+    ['customElements'],
+    [],
+  ],
+  [
+    'a static field',
+    "import { B } from 'kit'; class A extends B { static sheet = new CSSStyleSheet(); } customElements.define('pier-a', A);",
+    ['CSSStyleSheet', 'customElements'],
+    [],
+  ],
+  [
+    'a constructor that reads',
+    "import { B } from 'kit'; class A extends B { mark = this.getAttribute('x'); constructor() { super(); this.n = this.children.length; this.later = () => this.innerHTML; this.textContent = ''; } } customElements.define('pier-a', A);",
+    ['customElements'],
+    ['getAttribute', 'children'],
+  ],
+  [
+    'what it imports',
+    "import { B } from 'kit'; import './say.js'; class A extends B {} customElements.define('pier-a', A);",
+    ['customElements', 'document'],
+    [],
+  ],
+])('server signs: %s', (_, source, touched, read) => {
+  const { server } = componentIn(source, {
+    'say.ts': 'const here = document.title; export const say = () => here;',
+  });
+  expect(named(server?.importTouches).sort()).toEqual([...touched].sort());
+  expect(named(server?.constructorReads)).toEqual(read);
+});
+
+test('code and running element are compared item by item', () => {
+  const component = componentIn(
+    "class A extends HTMLElement { static observedAttributes = ['deck', 'gone']; set deck(v) {} get total() { return 1 } set fare(v) {} connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; } } customElements.define('pier-a', A);",
+  );
+  const seen: SeenComponent = {
+    tag: 'pier-a',
+    className: 'A',
+    extendsTag: null,
+    formAssociated: true,
+    observed: ['deck', 'more'],
+    accessors: [
+      { name: 'deck', writable: true },
+      { name: 'fare', writable: false },
+      { name: 'extra', writable: true },
+      { name: '_own', writable: true },
+    ],
+    methods: [],
+    fields: ['total'],
+    state: [],
+    root: 'open',
+    slots: ['legend', ''],
+    parts: [],
+    error: null,
+  };
+  const [compared] = compareLive([component], [seen]);
+  expect(compared?.items.map((one) => `${one.kind} ${one.name} ${one.outcome}`)).toEqual([
+    'element pier-a differs',
+    'attribute deck agrees',
+    'attribute gone code-only',
+    'attribute more live-only',
+    'property deck agrees',
+    'property total agrees',
+    'property fare differs',
+    'property extra live-only',
+    'slot legend agrees',
+    'slot  live-only',
+  ]);
+  expect(compareLive([component], []).flatMap((one) => one.items)).toMatchObject([{ outcome: 'code-only' }]);
+  expect(compareLive([], [seen]).flatMap((one) => one.items)).toMatchObject([{ outcome: 'live-only' }]);
+});
