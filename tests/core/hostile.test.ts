@@ -196,6 +196,105 @@ test('survey of mutated files and of any text answers, and its contract is whole
   );
 });
 
+/** Sources that grow without bound when they are followed naively. */
+const BOUNDLESS: [string, Record<string, string>, string[]][] = [
+  [
+    'imports in a circle',
+    {
+      'a.ts':
+        "import { x } from './b.js'; export { x }; customElements.define('pier-a', class extends HTMLElement { static observedAttributes = [x] });",
+      'b.ts': "import { x } from './a.js'; export { x };",
+    },
+    ['pier-a'],
+  ],
+  [
+    'classes in a circle',
+    {
+      'a.ts': "import { B } from './b.js'; export class A extends B {} customElements.define('pier-a', A);",
+      'b.ts': "import { A } from './a.js'; export class B extends A {}",
+    },
+    ['pier-a'],
+  ],
+  [
+    'mixins in a circle',
+    {
+      'a.ts':
+        "const M = (S) => class extends N(S) {}; const N = (S) => class extends M(S) {}; customElements.define('pier-a', class extends M(HTMLElement) {});",
+    },
+    ['pier-a'],
+  ],
+  [
+    'functions that call themselves twice',
+    {
+      'a.ts':
+        "const f = (x) => [...f(x), ...f(x)]; class A extends HTMLElement { static get observedAttributes() { return f(1); } } customElements.define('pier-a', A);",
+    },
+    ['pier-a'],
+  ],
+  [
+    'text that doubles',
+    {
+      'a.ts': `${Array.from({ length: 60 }, (_, i) => `const a${i} = ${i === 0 ? "'x'" : `a${i - 1} + a${i - 1}`};`).join(' ')} class A extends HTMLElement { static observedAttributes = [a59]; } customElements.define('pier-a', A);`,
+    },
+    ['pier-a'],
+  ],
+  [
+    'loops in loops',
+    {
+      'a.ts': `const L = [${'1,'.repeat(900)}]; class A extends HTMLElement { static get observedAttributes() { const out = []; for (const a of L) for (const b of L) for (const c of L) out.push('x'); return out; } } customElements.define('pier-a', A);`,
+    },
+    ['pier-a'],
+  ],
+  [
+    'a pattern that backtracks',
+    {
+      'a.ts':
+        "class A extends HTMLElement { static observedAttributes = ['aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa!'.replace(/(a+)+$/, 'b')]; } customElements.define('pier-a', A);",
+    },
+    ['pier-a'],
+  ],
+  [
+    'brackets without end',
+    {
+      'a.ts': `export const x = ${'['.repeat(4000)}${']'.repeat(4000)}; customElements.define('pier-a', class extends HTMLElement {});`,
+      'b.ts': "customElements.define('pier-b', class extends HTMLElement {});",
+    },
+    ['pier-b'],
+  ],
+  [
+    'names of the prototype',
+    {
+      'a.ts':
+        "class A extends HTMLElement { static observedAttributes = ['__proto__', 'constructor']; set __proto__(v) {} go() { this.dispatchEvent(new Event('toString')); } } customElements.define('pier-a', A);",
+    },
+    ['pier-a'],
+  ],
+];
+
+test.each(BOUNDLESS)('survey ends: %s', (_, files, tags) => {
+  const { contract, findings } = surveyed(files);
+  expect(contract.components.map((one) => one.tag)).toEqual(tags);
+  expect(findings.every((one) => one.message !== '')).toBe(true);
+});
+
+test('a class of ten thousand members, and a line of two thousand classes', () => {
+  const names = Array.from({ length: 10_000 }, (_, index) => `m${index}`);
+  const members = names.map((name) => `get ${name}() { return this.getAttribute('${name}') }`).join(' ');
+  const wide = surveyed({
+    'a.js': `customElements.define('pier-a', class extends HTMLElement { ${members} });`,
+  });
+  expect(wide.contract.components[0]?.properties).toHaveLength(10_000);
+  const line = names
+    .slice(0, 2_000)
+    .map(
+      (name) =>
+        `class ${name} extends HTMLElement{static observedAttributes=["${name}"]}customElements.define("pier-${name}",${name})`,
+    )
+    .join(';');
+  const long = surveyed({ 'a.js': line });
+  expect(long.contract.components.map((one) => one.attributes.length)).toEqual(Array(2_000).fill(1));
+});
+
 test('host code of any kind is read without a throw', () => {
   fc.assert(
     fc.property(fc.oneof(mutated, fc.string({ unit: 'binary' })), (text) => {

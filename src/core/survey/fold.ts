@@ -9,6 +9,7 @@ import { asString, isFoldedObject, isObjectLike, isReference, UNKNOWN } from './
 import { foldArrayMethod, foldObjectCall, foldTextMethod } from './folded-methods.js';
 import type { Callable, Scope } from './functions.js';
 import { bindParameters, boundTo, callableOf, staticGetter, staticValue, unwrap } from './functions.js';
+import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
 import type { Found } from './modules.js';
 import type { Ast } from './parse.js';
@@ -30,6 +31,14 @@ export function fold(node: Ast.Node, scope: Scope, depth = 0): Folded {
   if (typeof value === 'string' && value.length > LONGEST_TEXT) return UNKNOWN;
   return Array.isArray(value) && value.length > LONGEST_LIST ? UNKNOWN : value;
 }
+
+const FOLDER: Folder = {
+  fold,
+  spend: () => {
+    steps += 1;
+    return steps <= MOST_STEPS;
+  },
+};
 
 function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
   const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
@@ -341,7 +350,7 @@ export function foldStaticMember(
   depth: number,
 ): Folded | undefined {
   const getter = staticGetter(node, name);
-  if (getter) return runBody({ node: getter, scope }, scope, depth + 1, fold);
+  if (getter) return runBody({ node: getter, scope }, scope, depth + 1, FOLDER);
   const value = staticValue(node, name, scope.module);
   return value ? fold(value, scope, depth + 1) : undefined;
 }
@@ -374,7 +383,7 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
     ...(called.scope.bindings ?? []),
     ...bindParameters(called.node, node.arguments, scope),
   ]);
-  return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, fold);
+  return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
 }
 
 /** A method of a constant; null when the receiver is none, so that the callee may still be a known function. */
@@ -429,6 +438,6 @@ function callbackOf(
         }
       }
     }
-    return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, fold);
+    return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
   };
 }

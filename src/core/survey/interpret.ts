@@ -6,12 +6,16 @@ import type { Bound, Callable, Scope } from './functions.js';
 import { boundTo } from './functions.js';
 import type { Ast } from './parse.js';
 
-type Fold = (node: Ast.Node, scope: Scope, depth: number) => Folded;
+/** Folds an expression; `spend` takes a step, and says whether there was one left to take. */
+export interface Folder {
+  fold(node: Ast.Node, scope: Scope, depth: number): Folded;
+  spend(): boolean;
+}
 
 interface Run {
   scope: Scope & { bindings: Map<string, Bound> };
   depth: number;
-  fold: Fold;
+  folder: Folder;
 }
 
 /** What a statement comes to: nothing yet, a returned value, or a way that cannot be followed. */
@@ -19,16 +23,17 @@ type Outcome = { returns: Folded } | null;
 
 const LOST: Outcome = { returns: UNKNOWN };
 const LONGEST_LOOP = 1_000;
+const LONGEST_LIST = 2_000;
 
 /** What a function returns, its parameters being bound in its scope already. */
-export function runBody({ node, scope }: Callable, caller: Scope, depth: number, fold: Fold): Folded {
+export function runBody({ node, scope }: Callable, caller: Scope, depth: number, folder: Folder): Folded {
   const run: Run = {
     scope: { ...scope, ...heldBy(scope, caller), bindings: new Map(scope.bindings) },
     depth,
-    fold,
+    folder,
   };
   if (!node.body) return UNKNOWN;
-  if (node.body.type !== 'BlockStatement') return fold(node.body, run.scope, depth + 1);
+  if (node.body.type !== 'BlockStatement') return folder.fold(node.body, run.scope, depth + 1);
   const outcome = runAll(node.body.body, run);
   return outcome ? outcome.returns : undefined;
 }
@@ -42,6 +47,7 @@ function heldBy(scope: Scope, caller: Scope): Pick<Scope, 'own' | 'above'> {
 
 function runAll(statements: readonly Ast.Node[], run: Run): Outcome {
   for (const statement of statements) {
+    if (!run.folder.spend()) return LOST;
     const outcome = runOne(statement, run);
     if (outcome) return outcome;
   }
@@ -49,7 +55,7 @@ function runAll(statements: readonly Ast.Node[], run: Run): Outcome {
 }
 
 function runOne(node: Ast.Node, run: Run): Outcome {
-  const value = (next: Ast.Node) => run.fold(next, run.scope, run.depth + 1);
+  const value = (next: Ast.Node) => run.folder.fold(next, run.scope, run.depth + 1);
   switch (node.type) {
     case 'ReturnStatement':
       return { returns: node.argument ? value(node.argument) : undefined };
@@ -123,6 +129,7 @@ function runLoop(node: Ast.ForOfStatement, run: Run, value: (node: Ast.Node) => 
     return LOST;
   const name = node.left.declarations[0]?.id;
   for (const item of list) {
+    if (!run.folder.spend()) return LOST;
     if (name?.type === 'Identifier') run.scope.bindings.set(name.name, boundTo(item, run.scope));
     else if (name?.type === 'ArrayPattern') {
       for (const [index, element] of name.elements.entries()) {
@@ -164,7 +171,8 @@ function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Fold
     const spread = value(one.argument);
     return Array.isArray(spread) ? spread : [UNKNOWN];
   });
-  run.scope.bindings.set(object.name, boundTo([...bound.value, ...items], run.scope));
+  const list = bound.value.length + items.length > LONGEST_LIST ? UNKNOWN : [...bound.value, ...items];
+  run.scope.bindings.set(object.name, boundTo(list, run.scope));
 }
 
 /** `object.key = value`, on an object that a name of the function stands for. */
