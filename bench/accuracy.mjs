@@ -9,7 +9,7 @@ import { readManifest } from '../dist/core/survey/manifest.js';
 import { askLive } from '../dist/shell/live.js';
 import { openSource } from '../dist/shell/sources.js';
 
-const KINDS = ['tags', 'attributes', 'properties', 'events', 'slots', 'cssParts', 'cssProperties'];
+export const KINDS = ['tags', 'attributes', 'properties', 'events', 'slots', 'cssParts', 'cssProperties'];
 
 /** Truth and answer of each kind for one package: sets of `tag name`, where `open` is neither right nor wrong. */
 export async function measure(folder, name) {
@@ -91,7 +91,7 @@ export function figures({ truth, answer, open }) {
 }
 
 const [folder, ...rest] = process.argv.slice(2);
-if (folder) {
+if (folder && process.argv[1]?.endsWith('accuracy.mjs')) {
   const at = rest.indexOf('--list');
   const listed = at < 0 ? null : rest[at + 1];
   const names = at < 0 ? rest : rest.slice(0, at);

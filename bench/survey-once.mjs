@@ -1,10 +1,9 @@
-/** Surveys a package once, from nothing; prints the milliseconds and the peak of memory. */
-import { survey } from '../dist/core/survey/index.js';
-import { openSource } from '../dist/shell/sources.js';
+/** Surveys a package once; prints the milliseconds and the peak of memory. `--warm` uses what was remembered before. */
+import { surveySources } from '../dist/shell/survey.js';
 
+const [folder, ...flags] = process.argv.slice(2);
 const start = performance.now();
-const { input } = openSource('.', process.argv[2]);
-const { contract } = survey(input);
+const { contract } = await surveySources(['.'], folder, { cache: flags.includes('--warm') });
 const ms = performance.now() - start;
 console.log(
   JSON.stringify({
