@@ -131,7 +131,7 @@ function openFiles(
   const isPublic = described ? exportTest(described, root) : null;
   const publicPath = described ? publicPaths(described, root) : (path: string) => `./${shown(path, root)}`;
   const read = cachedReader();
-  const resolving = recordingResolver();
+  const resolving = recordingResolver(new Set([...paths, ...otherPaths]));
   const manifestFiles = manifest ? [manifest, manifestPath(root, described?.customElements)] : [];
   return {
     name: source,
@@ -214,8 +214,8 @@ interface RecordingResolver {
   unresolved(): [specifier: string, folder: string][];
 }
 
-function recordingResolver(): RecordingResolver {
-  const resolve = resolver();
+function recordingResolver(files: ReadonlySet<string>): RecordingResolver {
+  const resolve = resolver(files);
   const lost = new Map<string, [string, string]>();
   return {
     resolve: (specifier, from) => {

@@ -98,7 +98,8 @@ function namedIn(container: readonly Ast.Node[], program: Ast.Program): Map<stri
   if (known) return known;
   const index = new Map<string, Ast.Node[]>();
   for (const statement of container) {
-    if (statement.type === 'ImportDeclaration' || isFunction(statement)) continue;
+    // A class says what is in it; what is done to it stands elsewhere.
+    if (statement.type === 'ImportDeclaration' || isFunction(statement) || isPlainClass(statement)) continue;
     for (const name of new Set(within('name', statement, program).map((one) => one.name))) {
       const before = index.get(name);
       if (before) before.push(statement);
@@ -107,6 +108,14 @@ function namedIn(container: readonly Ast.Node[], program: Ast.Program): Map<stri
   }
   INDEXES.set(container, index);
   return index;
+}
+
+function isPlainClass(statement: Ast.Node): boolean {
+  const inner =
+    statement.type === 'ExportNamedDeclaration' || statement.type === 'ExportDefaultDeclaration'
+      ? statement.declaration
+      : statement;
+  return inner?.type === 'ClassDeclaration';
 }
 
 function visit(

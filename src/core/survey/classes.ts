@@ -33,19 +33,43 @@ export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
     if ('platform' in resolved) return { layers, platform: resolved.platform, lost: null };
     if ('lost' in resolved) return { layers, platform: null, lost: resolved.lost };
     const { node, scope } = resolved;
-    const own = `${scope.module.path}:${node.start}:${writtenKey(scope.bindings)}`;
-    if (!applied.has(own)) {
-      const layer = layerOf(resolved, graph);
-      // The component's own class is read whole, whatever it does.
-      if (layers.length === 0) layer.own = graph.isOwn(layer.module);
-      layers.push(layer);
-      applied.add(own);
-      addApplied(layer, scope, layers, graph);
+    const rest = layers.length > 0 && !scope.bindings?.size ? restFrom(resolved, graph) : null;
+    if (rest) {
+      for (const layer of rest.layers) addLayer(layer, layers, applied);
+      return { layers, platform: rest.platform, lost: rest.lost };
     }
+    const layer = layerOf(resolved, graph);
+    // The component's own class is read whole, whatever it does.
+    if (layers.length === 0) layer.own = graph.isOwn(layer.module);
+    if (addLayer(layer, layers, applied)) addApplied(layer, scope, layers, graph);
     if (!node.superClass) return { layers, platform: null, lost: null };
     step = { node: node.superClass, scope, name: null };
   }
   return { layers, platform: null, lost: { module: start.scope.module, node: start.node } };
+}
+
+/** Adds a layer unless it is there already. */
+function addLayer(layer: Layer, layers: Layer[], applied: Set<string>): boolean {
+  const key = `${layer.module.path}:${layer.node.start}:${writtenKey(layer.bindings)}`;
+  if (applied.has(key)) return false;
+  applied.add(key);
+  layers.push(layer);
+  return true;
+}
+
+/** Chains from classes that stand by themselves, by class: many components share them. */
+const RESTS = new WeakMap<Ast.Class, ClassChain | 'open'>();
+
+/** The chain from a class on that has others below it; null while it is being worked out, which ends cycles. */
+function restFrom(resolved: Step & { node: Ast.Class }, graph: ModuleGraph): ClassChain | null {
+  const known = RESTS.get(resolved.node);
+  if (known) return known === 'open' ? null : known;
+  RESTS.set(resolved.node, 'open');
+  const chain = chainOf(resolved, graph);
+  const [first, ...others] = chain.layers;
+  const rest = first ? { ...chain, layers: [layerOf(resolved, graph), ...others] } : chain;
+  RESTS.set(resolved.node, rest);
+  return rest;
 }
 
 /** The classes that are copied onto one, and those that are copied onto them. */

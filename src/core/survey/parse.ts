@@ -58,15 +58,15 @@ export function childrenOf(node: Node): Node[] {
 }
 
 /** Visits `node` and all below it, outermost first. `visit` returns false to stay out of a node. */
-export function walk(node: Node, visit: (node: Node, parents: readonly Node[]) => boolean | undefined): void {
-  const parents: Node[] = [];
-  const step = (current: Node): void => {
-    if (visit(current, parents) === false) return;
-    parents.push(current);
-    for (const child of childrenOf(current)) step(child);
-    parents.pop();
-  };
-  step(node);
+export function walk(node: Node, visit: (node: Node) => boolean | undefined): void {
+  if (visit(node) === false) return;
+  const record = node as unknown as Record<string, unknown>;
+  for (const key of visitorKeys[node.type] ?? []) {
+    const child = record[key];
+    if (Array.isArray(child)) {
+      for (const one of child) if (isNode(one)) walk(one, visit);
+    } else if (isNode(child)) walk(child, visit);
+  }
 }
 
 function isNode(value: unknown): value is Node {
