@@ -12,14 +12,7 @@ import { entryFiles, exportTest, publicPaths, readPackage } from './packages.js'
 import { resolver } from './resolver.js';
 
 const SOURCE_FILES = '**/*.{js,mjs,jsx,ts,mts,tsx}';
-const LEFT_OUT = [
-  '**/node_modules/**',
-  '**/*.d.ts',
-  '**/*.d.mts',
-  '**/*.{test,spec,stories,story}.*',
-  '**/__tests__/**',
-  '**/.*/**',
-];
+const LEFT_OUT = ['**/node_modules/**', '**/*.{test,spec,stories,story}.*', '**/__tests__/**', '**/.*/**'];
 
 /** A source as the user names it, opened: the modules it means and how to read them. */
 export interface OpenedSource {
@@ -47,7 +40,9 @@ export function openSource(source: string, cwd: string): OpenedSource {
       : openFiles(source, [realPath(path)], cwd);
   }
   if (isDynamicPattern(source)) {
-    const files = globSync(source, { cwd, absolute: true, ignore: LEFT_OUT }).sort();
+    const files = globSync(source, { cwd, absolute: true, ignore: LEFT_OUT })
+      .filter((path) => !isDeclaration(path))
+      .sort();
     if (files.length > 0) return openFiles(source, files.map(realPath), cwd);
   }
   throw noSuchSource(source);
@@ -87,18 +82,27 @@ function installedFolder(name: string, cwd: string): string | null {
 }
 
 function openFolder(source: string, folder: string, cwd: string): OpenedSource {
-  const files = globSync(SOURCE_FILES, {
+  const found = globSync(SOURCE_FILES, {
     cwd: folder,
     absolute: true,
     ignore: LEFT_OUT,
     followSymbolicLinks: false,
   }).sort();
+  const files = found.filter((path) => !isDeclaration(path));
   const { main, others } = sortBuilds(
     withoutCompiledTwins(files).map((path) => shown(path, folder)),
     entriesOf(folder),
   );
   const absolute = (path: string) => join(folder, path);
-  return openFiles(source, main.map(absolute), cwd, folder, others.map(absolute));
+  const declarations = sortBuilds(
+    found.filter(isDeclaration).map((path) => shown(path, folder)),
+    [],
+  ).main.map(absolute);
+  return openFiles(source, main.map(absolute), cwd, {
+    root: folder,
+    otherPaths: others.map(absolute),
+    declarations,
+  });
 }
 
 /** The files a package is entered by, where the folder is that of a package. */
@@ -113,19 +117,20 @@ function withoutCompiledTwins(files: string[]): string[] {
   return files.filter((file) => !/\.m?js$/.test(file) || !all.has(file.replace(/\.(m?)js$/, '.$1ts')));
 }
 
-function openFiles(
-  source: string,
-  paths: string[],
-  cwd: string,
-  folder?: string,
-  otherPaths: string[] = [],
-): OpenedSource {
-  const first = folder ?? dirname(paths[0] ?? cwd);
-  const around = folder ?? (paths.every((path) => isInside(path, realPath(cwd))) ? realPath(cwd) : first);
+/** A folder that was opened as a whole. */
+interface Folder {
+  root: string;
+  otherPaths: string[];
+  declarations: string[];
+}
+
+function openFiles(source: string, paths: string[], cwd: string, folder: Folder | null = null): OpenedSource {
+  const { otherPaths = [], declarations = [] } = folder ?? {};
+  const first = folder?.root ?? dirname(paths[0] ?? cwd);
+  const around =
+    folder?.root ?? (paths.every((path) => isInside(path, realPath(cwd))) ? realPath(cwd) : first);
   const manifest = findUp('package.json', first);
-  const isPackage =
-    manifest !== null &&
-    (folder === undefined || dirname(manifest) === folder || isInside(folder, dirname(manifest)));
+  const isPackage = manifest !== null && (folder === null || isInside(folder.root, dirname(manifest)));
   const root = isPackage && manifest ? dirname(manifest) : around;
   const described = isPackage && manifest ? readPackage(manifest) : null;
   const isPublic = described ? exportTest(described, root) : null;
@@ -153,7 +158,7 @@ function openFiles(
         resolve: resolving.resolve,
         label: (path) => (isInside(path, root) ? shown(path, root) : shownPath(path, cwd)),
         isOwn: ownPaths(root, described?.name),
-        declarations: () => globDeclarations(root),
+        declarations: () => declarations,
       },
     },
   };
@@ -204,9 +209,8 @@ function cachedReader(): { text(path: string): string | null; known(): [string, 
   };
 }
 
-function globDeclarations(root: string): string[] {
-  const files = globSync('**/*.d.{ts,mts}', { cwd: root, ignore: ['**/node_modules/**'] }).sort();
-  return sortBuilds(files, []).main.map((file) => join(root, file));
+function isDeclaration(path: string): boolean {
+  return /\.d\.[cm]?ts$/.test(path);
 }
 
 interface RecordingResolver {

@@ -2,9 +2,8 @@
 
 import type { ContractEvent, TypeInfo } from '../contract/types.js';
 import type { Doc } from './docs.js';
-import { commentsWithin, docOf, namedTag, parseDoc } from './docs.js';
+import { commentsWithin, docOf, docOfClass, namedTag, parseDoc } from './docs.js';
 import { placeIn } from './evidence.js';
-import { statementAround } from './find.js';
 import type { Layer } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
@@ -126,7 +125,7 @@ export function eventMapTypes(module: Module, graph: ModuleGraph): MapTypes {
  * declarations beside it say, and the events that comments inside the class declare.
  */
 export function classDoc(layer: Layer, declared: { module: Module; node: Ast.Class | null } | null): Doc {
-  const own = ownDoc(layer);
+  const own = docOfClass(layer.node, layer.module);
   const beside = declared?.node ? docOf(declared.node, declared.module) : null;
   const inside = tagsInside(layer, own);
   const said = new Set(own.tags.map((tag) => `${tag.tag} ${tag.text}`));
@@ -161,13 +160,6 @@ function tagsInside({ module, node }: Layer, own: Doc): Doc['tags'] {
 }
 
 const EVENT_TAGS = ['fires', 'event', 'emits'];
-
-function ownDoc(layer: Layer): Doc {
-  const own = docOf(layer.node, layer.module);
-  if (own.description || own.tags.length > 0) return own;
-  const statement = statementAround(layer.module.program.body, layer.node);
-  return statement ? docOf(statement, layer.module) : own;
-}
 
 export type Flags = Pick<ContractEvent, 'bubbles' | 'composed' | 'cancelable'>;
 

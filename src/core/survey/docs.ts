@@ -1,6 +1,7 @@
 /** Doc comments: the comment that belongs to a node, its description and its tags. */
 
 import type { ItemWords } from '../contract/types.js';
+import { statementAround } from './find.js';
 import type { Module } from './modules.js';
 import type { Ast, Comment } from './parse.js';
 
@@ -20,7 +21,8 @@ export interface Doc {
   tags: DocTag[];
 }
 
-const NO_DOC: Doc = { description: '', tags: [] };
+/** What is said where nothing is. */
+export const NO_DOC: Doc = { description: '', tags: [] };
 
 /**
  * The doc comment in front of a node: the last block comment that starts with two asterisks and has only white
@@ -31,6 +33,14 @@ export function docOf(node: { start: number; decorators?: Ast.Decorator[] | null
   const comment = commentBefore(module, start);
   if (!comment?.value.startsWith('*')) return NO_DOC;
   return parseDoc(comment.value.slice(1), comment.start);
+}
+
+/** The doc comment of a class: on the class itself, or on the statement that it is made in. */
+export function docOfClass(node: Ast.Class, module: Module): Doc {
+  const own = docOf(node, module);
+  if (own.description || own.tags.length > 0) return own;
+  const statement = statementAround(module.program.body, node);
+  return statement ? docOf(statement, module) : own;
 }
 
 /** Parses the text of a doc comment, without its opening and closing marks. */

@@ -10,7 +10,7 @@ import type {
 } from '../contract/types.js';
 import { scopeOf } from './classes.js';
 import type { Doc } from './docs.js';
-import { docOf } from './docs.js';
+import { docOf, docOfClass, NO_DOC } from './docs.js';
 import type { Scope } from './functions.js';
 import type { ClassChain, Layer } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
@@ -106,8 +106,8 @@ export function placeIn(module: Module, node: { start: number }): string {
 
 function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
   if (!layer.own || !layer.name || layer.node.body.body.length === 0) return null;
-  // A module that kept its doc comments was not bundled so that it lost its words.
-  const isBare = layer.module.comments.every((one) => !one.value.startsWith('*'));
+  // A class that kept its doc comment was not bundled so that it lost its words.
+  const isBare = docOfClass(layer.node, layer.module) === NO_DOC;
   const beside =
     graph.declarationsBeside(layer.module, layer.name) ??
     (isBare ? graph.declarationsNamed(layer.name, layer.module) : null);

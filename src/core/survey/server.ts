@@ -69,13 +69,21 @@ const MAY_TOUCH =
 /** The modules and all that they import of the surveyed material, as far as these may touch anything. */
 function ownImports(start: ReadonlySet<Module>, graph: ModuleGraph): Set<Module> {
   const all = new Set(start);
-  for (const module of all) {
-    for (const specifier of module.staticSpecifiers) {
-      const target = graph.ownWhere(specifier, module, MAY_TOUCH);
-      if (target) all.add(target);
-    }
-  }
+  for (const module of all) for (const target of importsOf(module, graph)) all.add(target);
   return all;
+}
+
+const IMPORTS = new WeakMap<Module, Module[]>();
+
+function importsOf(module: Module, graph: ModuleGraph): Module[] {
+  const known = IMPORTS.get(module);
+  if (known) return known;
+  const targets = module.staticSpecifiers.flatMap((specifier) => {
+    const target = graph.ownWhere(specifier, module, MAY_TOUCH);
+    return target ? [target] : [];
+  });
+  IMPORTS.set(module, targets);
+  return targets;
 }
 
 const TOUCHES = new WeakMap<Module, Sign[]>();
