@@ -20,6 +20,8 @@ rmSync(join(demo, 'apps/console/src/elements'), { recursive: true, force: true }
 
 const VIEWS = [
   ['survey', 'survey', 13],
+  ['component', 'survey --component tide-gauge', 42],
+  ['live', 'survey --live', 16],
   ['map', 'map tide-gauge fare-quote --host react@18', 32],
   ['wrap', 'wrap --host react@18 --out apps/console/src/elements', 28],
   ['check', 'check apps/console/src/control-room.tsx', 36],

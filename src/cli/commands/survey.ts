@@ -101,6 +101,12 @@ async function showLive(call: CommandCall, contract: Contract): Promise<number> 
   else {
     const { liveView } = await import('../screen/live.js');
     call.screen.out(...liveView(contract, engine, modules, compared, call.screen));
+    const odd = compared.find((one) => one.items.some((item) => item.outcome !== 'agrees'));
+    call.screen.next(
+      odd
+        ? `suvet survey --component ${odd.tag} shows what the code says`
+        : 'suvet map shows what a host does with them',
+    );
   }
   const differs = compared.some((one) => one.items.some((item) => item.outcome !== 'agrees'));
   return differs || modules.some((one) => one.error !== null) ? EXIT.findings : EXIT.fine;

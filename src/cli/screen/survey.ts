@@ -63,8 +63,11 @@ export function componentView(component: Component, screen: Screen): string[] {
   ];
   const group = (name: string, rows: string[][]) => {
     if (rows.length === 0) return;
-    const columns = [{}, {}, {}, { flexible: true }];
-    lines.push(screen.strong(name), ...table(rows, columns, screen.width, '  '), '');
+    // A column that is empty in the whole group would only be a gap.
+    const kept = [0, 1, 2, 3].filter((index) => index === 0 || rows.some((row) => row[index]));
+    const columns = kept.map((index) => (index === 3 ? { flexible: true } : {}));
+    const cells = rows.map((row) => kept.map((index) => row[index] ?? ''));
+    lines.push(screen.strong(name), ...table(cells, columns, screen.width, '  '), '');
   };
   group(
     'Properties',
