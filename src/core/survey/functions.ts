@@ -2,8 +2,8 @@
 
 import { functionsAround } from './find.js';
 import type { Folded } from './folded.js';
+import { declarationsIn } from './module.js';
 import type { Declaration, Found, Module, ModuleGraph } from './modules.js';
-import { declarationsIn } from './modules.js';
 import type { Ast } from './parse.js';
 
 export type FunctionNode = Ast.Function | Ast.ArrowFunctionExpression;

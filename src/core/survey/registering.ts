@@ -1,0 +1,158 @@
+/** What every way of registering a tag shares: what is found, and where and when a call is made. */
+
+import type { Registration } from '../contract/types.js';
+import { chainOf, scopeOf } from './classes.js';
+import { callsGiven, classAround, loopsAround, within } from './find.js';
+import { fold } from './fold.js';
+import { asString, isFoldedObject } from './folded.js';
+import type { Bound, FunctionNode, Scope } from './functions.js';
+import { unwrap, withLocals } from './functions.js';
+import type { ClassChain } from './layers.js';
+import { elementsOf } from './loops.js';
+import type { Module } from './modules.js';
+import type { Ast } from './parse.js';
+
+export interface Registered {
+  tag: string;
+  /** The expression for the class: an identifier, the class itself, or a call that makes it. */
+  node: Ast.Node;
+  /** Where the names in that expression are looked up. */
+  scope: Scope;
+  /** The module that registers the tag. */
+  module: Module;
+  /** The built-in tag a customised built-in extends. */
+  extendsTag: string | null;
+  registers: Registration;
+  /** The table of members that a compiler keeps apart from the class. */
+  members?: { node: Ast.Node; scope: Scope };
+  /** The call that makes the element of the class, where it is handed more than the class. */
+  made?: { node: Ast.Node; scope: Scope };
+  /** Where the tag is given. */
+  place: { start: number; end: number };
+}
+
+/** Registrations whose tag could not be told from the source. */
+export interface Unfolded {
+  module: Module;
+  place: { start: number; end: number };
+}
+
+/** A registration as one call or decorator makes it. */
+export interface Finding {
+  tag: string;
+  node: Ast.Node;
+  scope: Scope;
+  place: Ast.Node;
+  registers: Registration;
+  extendsTag?: string | null;
+  members?: { node: Ast.Node; scope: Scope };
+  made?: { node: Ast.Node; scope: Scope };
+}
+
+/** The scopes a call is made in: one, or one for each round of the loops over constants around it. */
+export function scopesAt(node: Ast.Node, around: readonly FunctionNode[], scope: Scope): Scope[] {
+  const { program } = scope.module;
+  const holder = classAround(node, program);
+  const outer = withLocals(holder ? { ...scope, ...ownOf(holder, scope) } : scope, around);
+  let scopes: Scope[] = [outer];
+  const loops = [
+    ...loopsAround(node, program).map((one) => ({
+      list: one.right as Ast.Node,
+      pattern: one.left.type === 'VariableDeclaration' ? one.left.declarations[0]?.id : undefined,
+      body: one.body as Ast.Node,
+    })),
+    ...around.flatMap((one) => {
+      const list = loopedOver(one, scope);
+      return list
+        ? [{ list, pattern: one.params[0] as Ast.Node | undefined, body: one.body as Ast.Node }]
+        : [];
+    }),
+  ];
+  for (const { list, pattern, body } of loops) {
+    if (!pattern) continue;
+    scopes = scopes.flatMap((one) => {
+      const rounds = elementsOf(list, pattern, one);
+      return rounds ? rounds.map((bindings) => withBlock(one, bindings, body)) : [one];
+    });
+  }
+  return scopes;
+}
+
+function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, body: Ast.Node): Scope {
+  const inner = { ...scope, bindings: new Map([...(scope.bindings ?? []), ...bindings]) };
+  for (const statement of body.type === 'BlockStatement' ? body.body : []) {
+    if (statement.type !== 'VariableDeclaration') continue;
+    for (const { id, init } of statement.declarations)
+      if (id.type === 'Identifier' && init) inner.bindings.set(id.name, { node: init, scope: inner });
+  }
+  return inner;
+}
+
+/** The static members of a class, for `this.tagName` in its own static method or block. */
+function ownOf(node: Ast.Class, scope: Scope): Pick<Scope, 'own' | 'above'> {
+  const { own, above } = staticScope(chainOf({ node, scope, name: null }, scope.graph), scope);
+  return { ...(own ? { own } : {}), ...(above ? { above } : {}) };
+}
+
+/** The scope in which `this` is the class at the start of a chain. */
+export function staticScope(chain: ClassChain, otherwise: Scope): Scope {
+  const [layer] = chain.layers;
+  return layer ? scopeOf(layer, chain, otherwise.graph) : otherwise;
+}
+
+/** The list of `list.forEach(function)`, where the function is the one given. */
+function loopedOver(node: FunctionNode, scope: Scope): Ast.Node | null {
+  for (const call of callsGiven(node, scope.module.program)) {
+    const callee = unwrap(call.callee);
+    if (call.arguments[0] !== node || callee.type !== 'MemberExpression') continue;
+    if (callee.property.type !== 'Identifier') continue;
+    return ['forEach', 'map'].includes(callee.property.name) ? callee.object : null;
+  }
+  return null;
+}
+
+/** `customElements.define(...)`, or a call of `define` on a registry that was handed over. */
+export function isDefine(node: Ast.CallExpression): boolean {
+  const callee = unwrap(node.callee);
+  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return false;
+  return callee.property.name === 'define' && isRegistry(unwrap(callee.object));
+}
+
+function isRegistry(node: Ast.Node): boolean {
+  if (node.type === 'Identifier') return /^customElements$|registry$/i.test(node.name);
+  return (
+    node.type === 'MemberExpression' &&
+    node.property.type === 'Identifier' &&
+    node.property.name === 'customElements'
+  );
+}
+
+/** A function that is neither called where it stands nor handed to a call runs when somebody calls it. */
+export function isCalledLater(around: readonly FunctionNode[], scope: Scope): boolean {
+  if (around.length === 0) return false;
+  const { program } = scope.module;
+  const atOnce = calledAtOnce(program);
+  return around.some((one) => !atOnce.has(one) && callsGiven(one, program).length === 0);
+}
+
+const AT_ONCE = new WeakMap<Ast.Program, Set<Ast.Node>>();
+
+function calledAtOnce(program: Ast.Program): Set<Ast.Node> {
+  const known = AT_ONCE.get(program);
+  if (known) return known;
+  const called = new Set(within('call', program, program).map((call) => unwrap(call.callee)));
+  AT_ONCE.set(program, called);
+  return called;
+}
+
+/** The built-in tag in the options of a define call: `{ extends: "button" }`. */
+export function extendsOf(options: Ast.Node, scope: Scope): string | null {
+  const value = fold(options, scope);
+  return isFoldedObject(value) ? asString(value.object.get('extends') ?? null) : null;
+}
+
+/** The name a callee goes by, its last part for a member; empty for anything else. */
+export function calledName(node: Ast.Node): string {
+  if (node.type === 'Identifier') return node.name;
+  return node.type === 'MemberExpression' && node.property.type === 'Identifier' ? node.property.name : '';
+}
