@@ -16,6 +16,9 @@ const MODULES = {
 function folded(expression: string): unknown {
   const source = `import all, { PREFIX, Mark, LIST, pre } from './names.js'; import * as names from './names.js'; import { one } from './cycle.js';
     const own = { a: 'x', b: 'y' }; class Base { static get watched() { return ['w']; } }
+    var Compiled; (function (C) { C["High"] = "high"; })(Compiled || (Compiled = {}));
+    var Numbered = ((N) => { N[N["High"] = 0] = "High"; N[N["Low"] = 1] = "Low"; return N; })(Numbered || {});
+    const { b: picked } = own; const [, second] = LIST; let late; late = 'told later'; class Old {} Old.tag = 'old-tag';
     const result = ${expression};`;
   const graph = graphOf({ ...MODULES, 'main.ts': source });
   const module = graph.load('main.ts');
@@ -55,6 +58,46 @@ test.each<[string, unknown]>([
   ['one', UNKNOWN],
   ['`${location.hash}`', UNKNOWN],
   ['[...LIST, ...rest()]', ['a', 'b', UNKNOWN]],
+  ["'highMark'.replace(/[A-Z]/g, (one) => '-' + one.toLowerCase())", 'high-mark'],
+  ["'a-b-c'.replaceAll('-', '_')", 'a_b_c'],
+  ["'a,b'.split(',')", ['a', 'b']],
+  ["'tide'.slice(1, 3) + 'tide'.charAt(0) + 'tide'.length", 'idt4'],
+  ["'tide'.startsWith('ti') && 'tide'.includes('d')", true],
+  ["'aaaa!'.replace(/(a+)+$/, 'b')", UNKNOWN],
+  ["Object.fromEntries([['a', 1], ['b', 2]])", { a: 1, b: 2 }],
+  ['Object.assign({ a: 1 }, { b: 2 })', { a: 1, b: 2 }],
+  ['Object.entries(own).map(([key, value]) => key + value)', ['ax', 'by']],
+  [
+    'Object.entries(own).reduce((all, [key, value]) => { all[value] = key; return all; }, {})',
+    { x: 'a', y: 'b' },
+  ],
+  ['[[1], [2]].flat().concat(3, [4])', [1, 2, 3, 4]],
+  ["LIST.includes('a')", true],
+  ['[1, 0, 2].filter(Boolean)', [1, 2]],
+  ["['a'].flatMap((one) => [one, one])", ['a', 'a']],
+  ["Array.from(new Set(['a', 'a', 'b']))", ['a', 'b']],
+  ['[...new Set(LIST)]', ['a', 'b']],
+  [
+    "(() => { const all = []; for (const one of LIST) { if (one === 'a') continue_(); all.push(one + '!'); } return all; })()",
+    ['a!', 'b!'],
+  ],
+  ["((n) => { switch (n) { case 1: return 'one'; default: return 'other'; } })(1)", 'one'],
+  ['((a, { b }, ...rest) => [a, b, rest])(1, { b: 2 }, 3, 4)', [1, 2, [3, 4]]],
+  ["((a = 'x') => a)()", 'x'],
+  ["location.wide ? ['a'] : ['b']", ['a', 'b', UNKNOWN]],
+  ["location.list ?? ['a']", ['a', UNKNOWN]],
+  ["location.wide ? 'a' : 'a'", 'a'],
+  ['1 | 4', 5],
+  ['typeof location', UNKNOWN],
+  ['String(3) + `${true}`', '3true'],
+  ["({ a: 1 }).hasOwnProperty('a')", true],
+  ['String.raw`a\\b`', 'a\\b'],
+  ['Compiled.High', 'high'],
+  ['Numbered.Low', 1],
+  ['picked', 'y'],
+  ['second', 'b'],
+  ['late', 'told later'],
+  ['Old.tag', 'old-tag'],
 ])('%s', (expression, value) => {
   expect(folded(expression)).toEqual(value);
 });

@@ -13,13 +13,18 @@ export function reader(files: Record<string, string>): ModuleReader {
         ? posix.join(posix.dirname(from), specifier)
         : `lib/${specifier}`;
       return (
-        [path, path.replace(/\.js$/, '.ts'), `${path}.ts`, `${path}/index.ts`].find((one) =>
-          Object.hasOwn(files, one),
-        ) ?? null
+        [
+          path,
+          path.replace(/\.js$/, '.ts'),
+          path.replace(/\.js$/, '.d.ts'),
+          `${path}.ts`,
+          `${path}/index.ts`,
+        ].find((one) => Object.hasOwn(files, one)) ?? null
       );
     },
     label: (path) => path,
     isOwn: (path) => !path.startsWith('lib/'),
+    declarations: () => Object.keys(files).filter((path) => path.endsWith('.d.ts')),
   };
 }
 

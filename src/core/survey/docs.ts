@@ -67,12 +67,20 @@ export function parseDoc(text: string, start = 0): Doc {
 export function wordsOf(doc: Doc): ItemWords {
   const words: ItemWords = {};
   const description = doc.description || textOf(doc, 'description');
-  if (description) words.description = description.replaceAll(/[ \t]*\n(?!\n)[ \t]*(?!\n)/g, ' ').trim();
+  if (description) words.description = paragraphs(description);
   const deprecated = doc.tags.find((one) => one.tag === 'deprecated');
   if (deprecated) words.deprecated = deprecated.text || true;
   const since = textOf(doc, 'since');
   if (since) words.since = since;
   return words;
+}
+
+/** Lines joined, paragraphs kept apart by an empty line. */
+function paragraphs(text: string): string {
+  return text
+    .split(/\n\s*\n/)
+    .map((one) => one.replaceAll(/\s*\n\s*/g, ' ').trim())
+    .join('\n\n');
 }
 
 /** Marked as not meant for users. */

@@ -148,8 +148,8 @@ function originOf(
 ): ContractEvent['origin'] | null {
   if (place.host(receiver)) return 'element';
   if (receiver.type === 'Identifier') {
-    if (['window', 'document', 'globalThis', 'self'].includes(receiver.name)) return null;
     if (around.some((one) => hasAlias(one, receiver.name, place))) return 'element';
+    if (['window', 'document', 'globalThis', 'self'].includes(receiver.name)) return null;
   }
   return place.host === isThis ? 'inside' : null;
 }

@@ -50,7 +50,9 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
     case 'TemplateLiteral':
       return foldTemplate(node, inner);
     case 'TaggedTemplateExpression':
-      return node.quasi.expressions.length === 0 && isRaw(node.tag) ? inner(node.quasi) : UNKNOWN;
+      return node.quasi.expressions.length === 0 && isRaw(node.tag)
+        ? (node.quasi.quasis[0]?.value.raw ?? UNKNOWN)
+        : UNKNOWN;
     case 'Identifier':
       return foldName(node.name, scope, depth);
     case 'ThisExpression':

@@ -62,8 +62,11 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
             ? declaration.node
             : null;
       if (!node || isClass(node) || seen.has(node)) continue;
-      seen.add(node);
-      pieces.push({ node, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
+      // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
+      for (const one of [node, ...assignedTo(found)]) {
+        seen.add(one);
+        pieces.push({ node: one, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
+      }
     }
   }
   return { pieces, sheets: [...sheets.values()] };
@@ -78,8 +81,8 @@ function namesIn(piece: Piece): Set<string> {
   );
 }
 
-/** Right-hand sides of `TheClass.member = ...` at the top level. */
-function assignedTo({ module, name }: Layer): Ast.Node[] {
+/** Right-hand sides of `name.member = ...` at the top level. */
+function assignedTo({ module, name }: { module: Module; name: string | null }): Ast.Node[] {
   let byHolder = ASSIGNED.get(module);
   if (!byHolder) {
     byHolder = new Map();

@@ -1,0 +1,125 @@
+/** Packages as they stand on a disk: builds, exports, manifests, scopes, workspaces. */
+import { mkdirSync, symlinkSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test } from 'vitest';
+import type { Component, Contract } from '../../src/core/contract/types.js';
+import { folder, json, suvet } from '../support/run.js';
+
+const element = (tag: string, body = '', base = 'HTMLElement') =>
+  `export class X extends ${base} { ${body} }\ncustomElements.define('${tag}', X);\n`;
+const manifest = (fields: object) => JSON.stringify({ name: '@quay/kit', version: '2.0.0', ...fields });
+
+async function surveyed(files: Record<string, string>, source = 'npm:@quay/kit'): Promise<Contract> {
+  const cwd = folder(files);
+  const ran = await suvet(['survey', source, '--json', '--no-cache'], cwd);
+  return json<Contract>(ran);
+}
+
+const IN = 'node_modules/@quay/kit/';
+const summary = (one: Component) => `${one.tag} ${one.module} ${one.at}`;
+
+test('of several builds one is taken, by which the package is entered', async () => {
+  const contract = await surveyed({
+    [`${IN}package.json`]: manifest({ module: './dist/esm/index.js', main: './dist/cjs/index.js' }),
+    [`${IN}dist/esm/index.js`]: element('quay-a'),
+    [`${IN}dist/cjs/index.js`]: element('quay-a'),
+    [`${IN}dist/kit.min.js`]: element('quay-a'),
+    [`${IN}src/index.ts`]: element('quay-a', 'deck: string;'),
+  });
+  expect(contract.package).toEqual({ name: '@quay/kit', version: '2.0.0' });
+  expect(contract.components.map(summary)).toEqual(['quay-a ./dist/esm/index.js dist/esm/index.js:2']);
+});
+
+test('a package that is nothing but a bundle is read all the same', async () => {
+  const contract = await surveyed({
+    [`${IN}package.json`]: manifest({ main: './kit.min.js' }),
+    [`${IN}kit.min.js`]: element('quay-a'),
+  });
+  expect(contract.components.map((one) => one.tag)).toEqual(['quay-a']);
+});
+
+test('modules are named as the package exports them', async () => {
+  const contract = await surveyed({
+    [`${IN}package.json`]: manifest({
+      exports: { '.': './lib/index.js', './*': { types: './lib/*.d.ts', import: './lib/*.js' } },
+    }),
+    [`${IN}lib/quay-a.js`]: element('quay-a'),
+    [`${IN}lib/index.js`]: "export * from './quay-a.js';",
+    [`${IN}inner/chunk-7.js`]: element('quay-b'),
+    [`${IN}lib/quay-b.js`]: "export { X } from '../inner/chunk-7.js';",
+  });
+  expect(contract.components.map(summary)).toEqual([
+    'quay-a ./quay-a lib/quay-a.js:2',
+    'quay-b ./quay-b inner/chunk-7.js:2',
+  ]);
+});
+
+test('classes of the same scope are read whole, those of others for what they declare', async () => {
+  const base =
+    "export class Base extends HTMLElement { static observedAttributes = ['deck']; get fare() { return 1 } pay() {} }";
+  const contract = await surveyed({
+    [`${IN}package.json`]: manifest({ dependencies: { '@quay/base': '1', other: '1' } }),
+    [`${IN}a.js`]: `import { Base } from '@quay/base';\n${element('quay-a', '', 'Base')}`,
+    [`${IN}b.js`]: `import { Base } from 'other';\n${element('quay-b', '', 'Base')}`,
+    'node_modules/@quay/base/package.json':
+      '{ "name": "@quay/base", "version": "1.0.0", "main": "index.js" }',
+    'node_modules/@quay/base/index.js': base,
+    'node_modules/other/package.json': '{ "name": "other", "version": "1.0.0", "main": "index.js" }',
+    'node_modules/other/index.js': base,
+  });
+  const offered = contract.components.map(
+    (one) =>
+      `${one.tag}: ${one.properties.map((item) => item.name)} ${one.attributes.map((item) => item.name)} ${one.methods.map((item) => item.name)}`,
+  );
+  expect(offered).toEqual(['quay-a: fare deck pay', 'quay-b:  deck ']);
+});
+
+test('the manifest that a package ships is evidence', async () => {
+  const claims = {
+    schemaVersion: '2.1.0',
+    modules: [
+      {
+        kind: 'javascript-module',
+        path: 'a.js',
+        declarations: [
+          { kind: 'class', name: 'X', tagName: 'quay-a', description: 'A quay.', slots: [{ name: 'berth' }] },
+        ],
+      },
+    ],
+  };
+  const files = {
+    [`${IN}package.json`]: manifest({ customElements: './meta/elements.json' }),
+    [`${IN}meta/elements.json`]: JSON.stringify(claims),
+    [`${IN}a.js`]: element('quay-a'),
+  };
+  const [quay] = (await surveyed(files)).components;
+  expect(quay).toMatchObject({ slots: [{ name: 'berth', declared: true }] });
+  expect(quay?.notes).toMatchObject([{ code: 'manifest-disagrees' }]);
+  const [bare] = (await surveyed({ ...files, [`${IN}meta/elements.json`]: '{ broken' })).components;
+  expect(bare?.slots).toEqual([]);
+});
+
+test('a part of a package, and a package of a workspace behind a link', async () => {
+  const part = await surveyed(
+    {
+      [`${IN}package.json`]: manifest({}),
+      [`${IN}one/a.js`]: element('quay-a'),
+      [`${IN}two/b.js`]: element('quay-b'),
+    },
+    'npm:@quay/kit/two',
+  );
+  expect(part.components.map(summary)).toEqual(['quay-b ./two/b.js two/b.js:2']);
+  const cwd = folder({ 'packages/kit/package.json': manifest({}), 'packages/kit/a.js': element('quay-a') });
+  mkdirSync(join(cwd, 'node_modules/@quay'), { recursive: true });
+  symlinkSync('../../packages/kit', join(cwd, 'node_modules/@quay/kit'), 'dir');
+  const linked = json<Contract>(await suvet(['survey', 'npm:@quay/kit', '--json'], cwd));
+  expect(linked.components.map(summary)).toEqual(['quay-a ./a.js a.js:2']);
+});
+
+test('a package that is not there, and one that leads out of itself', async () => {
+  const cwd = folder({ [`${IN}package.json`]: manifest({}) });
+  const missing = await suvet(['survey', 'npm:@quay/none'], cwd);
+  expect(missing).toMatchObject({ code: 3 });
+  expect(missing.stderr).toContain('npm install @quay/none');
+  expect(await suvet(['survey', 'npm:@quay/kit/../../..'], cwd)).toMatchObject({ code: 2 });
+});

@@ -1,0 +1,224 @@
+/** Events: one row a way of dispatching, with what a listener on the element would get. */
+import { describe, expect, test } from 'vitest';
+import type { ContractEvent } from '../../src/core/contract/types.js';
+import { componentIn } from '../support/memory.js';
+
+/** `name EventType detail flags origin`, an event a line; flags b(ubbles), c(omposed), x (cancelable). */
+function told(event: ContractEvent): string {
+  const flags = [event.bubbles && 'b', event.composed && 'c', event.cancelable && 'x']
+    .filter(Boolean)
+    .join('');
+  const said = event.declared ? (event.dispatched ? ' declared' : ' only declared') : '';
+  return `${event.name} ${event.eventType} ${event.detail.text} ${flags || '-'} ${event.origin}${said}`;
+}
+
+function events(body: string, before = '', others: Record<string, string> = {}): string[] {
+  const source = `${before}\nclass Pier extends HTMLElement { ${body} }\ncustomElements.define('pier-a', Pier);`;
+  return componentIn(source, others).events.map(told);
+}
+
+type Row = [way: string, body: string, events: string[], before?: string, others?: Record<string, string>];
+
+function rows(title: string, list: Row[]): void {
+  describe(title, () => {
+    test.each(list)('%s', (_, body, expected, before, others) => {
+      expect(events(body, before, others)).toEqual(expected);
+    });
+  });
+}
+
+rows('what is dispatched', [
+  ['a plain event', "go() { this.dispatchEvent(new Event('pick')) }", ['pick Event null - element']],
+  [
+    'all flags',
+    "go() { this.dispatchEvent(new Event('pick', { bubbles: true, composed: true, cancelable: true })) }",
+    ['pick Event null bcx element'],
+  ],
+  [
+    'a detail by its form',
+    "go(at: Date) { this.dispatchEvent(new CustomEvent('pick', { detail: { at, n: 1 } })) }",
+    ['pick CustomEvent { at: Date; n: number } - element'],
+  ],
+  [
+    'a detail by its type argument',
+    "go() { this.dispatchEvent(new CustomEvent<string[]>('pick', { detail: this.all })) }",
+    ['pick CustomEvent string[] - element'],
+  ],
+  [
+    'a constant of the function',
+    "go() { const name = 'pick'; const event = new Event(name); this.dispatchEvent(event) }",
+    ['pick Event null - element'],
+  ],
+  [
+    'either of two names',
+    "go() { this.dispatchEvent(new Event(this.open ? 'shut' : 'opened')) }",
+    ['shut Event null - element', 'opened Event null - element'],
+  ],
+  [
+    'a name put together from either of two',
+    "go() { const will = this.open ? 'shut' : 'open'; this.dispatchEvent(new Event(`pier-${will}`)) }",
+    ['pier-shut Event null - element', 'pier-open Event null - element'],
+  ],
+  [
+    'either of two events',
+    "go() { this.dispatchEvent(this.no ? new Event('cancel') : new CustomEvent('close', { bubbles: true })) }",
+    ['cancel Event null - element', 'close CustomEvent null b element'],
+  ],
+  [
+    'an event that a function makes',
+    "go() { this.dispatchEvent(make('pick', 3)) }",
+    ['pick CustomEvent number b element'],
+    'const make = (name, detail) => new CustomEvent(name, { detail, bubbles: true });',
+  ],
+  [
+    'in an arrow function of the constructor',
+    "constructor() { super(); this.addEventListener('click', () => this.dispatchEvent(new Event('pick'))) }",
+    ['pick Event null - element'],
+  ],
+  [
+    'by another name for this',
+    "go() { const self = this; setTimeout(function () { self.dispatchEvent(new Event('pick')) }) }",
+    ['pick Event null - element'],
+  ],
+  [
+    'on the document',
+    "go() { document.dispatchEvent(new Event('pick')); window.dispatchEvent(new Event('x')) }",
+    [],
+  ],
+  ['under a name nobody knows', 'go(name) { this.dispatchEvent(new Event(name)) }', []],
+]);
+
+rows('classes of events', [
+  [
+    'a name in the constructor',
+    'go() { this.dispatchEvent(new Pick()) }',
+    ['tide-pick Pick null bc element'],
+    "class Pick extends Event { constructor() { super('tide-pick', { bubbles: true, composed: true }) } }",
+  ],
+  [
+    'a name that is handed in',
+    "go() { this.dispatchEvent(new Told('tide-told')) }",
+    ['tide-told Told null b element'],
+    'class Told extends Event { constructor(type) { super(type, { bubbles: true }) } }',
+  ],
+  [
+    'a static name, and a class between',
+    'go() { this.dispatchEvent(new Pick(1)) }',
+    ['tide-pick Pick null bc element'],
+    "class Out extends Event { constructor(type, init) { super(type, { bubbles: true, composed: true, ...init }) } } class Pick extends Out { static type = 'tide-pick'; constructor(n) { super(Pick.type, { cancelable: n }) } }",
+  ],
+  [
+    'without a constructor',
+    "go() { this.dispatchEvent(new Pick('pick', { cancelable: true })) }",
+    ['pick Pick null x element'],
+    'class Pick extends Event {}',
+  ],
+  [
+    'from another module, by a namespace',
+    'go() { this.dispatchEvent(new told.Pick()) }',
+    ['tide-pick Pick null - element'],
+    "import * as told from './told.js';",
+    { 'told.ts': "export class Pick extends Event { constructor() { super('tide-pick') } }" },
+  ],
+]);
+
+rows('helpers', [
+  [
+    'a method that is given the name',
+    "emit(name, detail) { this.dispatchEvent(new CustomEvent(name, { detail, bubbles: true })) } go() { this.emit('pick', { n: 1 }); this.emit('drop', 'x') }",
+    ['pick CustomEvent { n: number } b element', 'drop CustomEvent string b element'],
+  ],
+  [
+    'a function that is handed the element',
+    "go() { tell(this, 'pick', 7) }",
+    ['pick CustomEvent number - element'],
+    'function tell(target, type, detail) { target.dispatchEvent(new CustomEvent(type, { detail })) }',
+  ],
+  [
+    'a helper of a helper',
+    "tell(name) { send(this, `tide-${name}`) } go() { this.tell('pick') }",
+    ['tide-pick Event null b element'],
+    'function send(node, type) { node.dispatchEvent(new Event(type, { bubbles: true })) }',
+  ],
+  [
+    'a helper out of reach',
+    "go() { fireEvent(this, 'pick', { n: 1 }) }",
+    ['pick CustomEvent unknown bc element'],
+    "import { fireEvent } from 'kit';",
+  ],
+  ['a method out of reach', "go() { this.$emit('pick') }", ['pick CustomEvent null bc element']],
+  [
+    'something else that is handed the element',
+    "go() { watch(this, 'size') }",
+    [],
+    "import { watch } from 'kit';",
+  ],
+  [
+    'a controller that is handed the element',
+    'tide = new Tide(this);',
+    ['tide-turn Event null b element'],
+    "class Tide { constructor(host) { this.host = host } turn() { this.host.dispatchEvent(new Event('tide-turn', { bubbles: true })) } }",
+  ],
+  [
+    'a private method that a compiler moved out',
+    '_b() { _go.call(this) }',
+    ['pick Event null - element'],
+    "var _go; _go = function _go() { this.dispatchEvent(new Event('pick')) };",
+  ],
+]);
+
+rows('events from inside', [
+  [
+    'one that gets out',
+    "go() { this.shadowRoot.firstChild.dispatchEvent(new CustomEvent('pick', { bubbles: true, composed: true })) }",
+    ['pick CustomEvent null bc inside'],
+  ],
+  [
+    'one that is kept in by mistake',
+    "go() { this.list.dispatchEvent(new CustomEvent('pick', { bubbles: true })) }",
+    ['pick CustomEvent null b inside'],
+  ],
+  ['one that only its node hears', "go() { this.list.dispatchEvent(new CustomEvent('pick')) }", []],
+  [
+    'one that a control inside would send itself',
+    "go() { this.input.dispatchEvent(new Event('input', { bubbles: true })) }",
+    [],
+  ],
+]);
+
+test('a method of a base class that is given the name', () => {
+  const component = componentIn(
+    "class Base extends HTMLElement { send(type) { this.dispatchEvent(new Event(type, { composed: true })) } } class Pier extends Base { go() { this.send('pick') } } customElements.define('pier-a', Pier);",
+  );
+  expect(component.events.map(told)).toEqual(['pick Event null c element']);
+});
+
+test('events that are declared', () => {
+  const component = componentIn(`/**
+   * A pier.
+   * @fires {CustomEvent<{ at: string }>} pick - Somebody picked. Bubbles, not composed.
+   * @event late
+   * @fires change - It changed.
+   */
+  class Pier extends HTMLElement {
+    /**
+     * Told when the tide turns.
+     * @event tide-turn
+     */
+    turn() {}
+    go() { this.dispatchEvent(new CustomEvent('pick', { bubbles: true })); }
+  }
+  customElements.define('pier-a', Pier);`);
+  expect(component.events.map(told)).toEqual([
+    'pick CustomEvent { at: string } b element declared',
+    'late CustomEvent unknown - element only declared',
+    'change CustomEvent unknown b element only declared',
+    'tide-turn CustomEvent unknown - element only declared',
+  ]);
+  expect(component.events[0]?.description).toBe('Somebody picked. Bubbles, not composed.');
+  expect(component.notes.map((one) => one.message)).toEqual([
+    'late: declared, but no code that dispatches it was found.',
+    'change: declared, but no code that dispatches it was found.',
+    'tide-turn: declared, but no code that dispatches it was found.',
+  ]);
+});

@@ -1,0 +1,172 @@
+/** Slots, parts, CSS custom properties and states: one row a way of writing them. */
+import { describe, expect, test } from 'vitest';
+import { componentIn, surveyed } from '../support/memory.js';
+
+/** `slots | parts | custom properties | states` */
+function shown(body: string, before = '', others: Record<string, string> = {}): string {
+  const component = componentIn(
+    `${before}\nclass Pier extends HTMLElement { ${body} }\ncustomElements.define('pier-a', Pier);`,
+    others,
+  );
+  const names = (list: readonly { name: string }[]) => list.map((one) => one.name || '*').join(' ');
+  return [component.slots, component.cssParts, component.cssProperties, component.cssStates]
+    .map(names)
+    .join(' | ');
+}
+
+type Row = [way: string, body: string, shown: string, before?: string, others?: Record<string, string>];
+
+function rows(title: string, list: Row[]): void {
+  describe(title, () => {
+    test.each(list)('%s', (_, body, expected, before, others) => {
+      expect(shown(body, before, others)).toBe(expected);
+    });
+  });
+}
+
+rows('slots and parts', [
+  [
+    'in a template',
+    'render() { return html`<slot name="legend"></slot><slot></slot>` }',
+    'legend * |  |  | ',
+  ],
+  [
+    'in inner HTML',
+    `show() { this.root.innerHTML = '<h2 part="head top"><slot name=x></slot></h2>' }`,
+    'x | head top |  | ',
+  ],
+  [
+    'in a constant template beside',
+    'constructor() { super(); this.root.append(T.content.cloneNode(true)) }',
+    '* | head |  | ',
+    'const T = document.createElement(\'template\'); T.innerHTML = `<p part="head"><slot></slot></p>`;',
+  ],
+  [
+    'in a function of another module',
+    'render() { return view(this) }',
+    'legend |  |  | ',
+    "import { view } from './view.js';",
+    { 'view.ts': 'export const view = (pier) => html`<slot name="legend"></slot>`;' },
+  ],
+  [
+    'a name that is a constant',
+    'render() { return html`<slot name=${LEGEND}></slot>` }',
+    'legend |  |  | ',
+    "const LEGEND = 'legend';",
+  ],
+  [
+    'a name that depends',
+    "render() { return html`<slot name=\"${this.low ? 'low' : 'high'}\"></slot>` }",
+    'low high |  |  | ',
+  ],
+  ['a name that nobody knows', 'render() { return html`<slot name=${this.name}></slot>` }', ' |  |  | '],
+  [
+    'parts that depend',
+    "render() { return html`<b part=\"mark ${this.low ? 'low' : ''}\"></b>` }",
+    ' | mark low |  | ',
+  ],
+  [
+    'a tag that depends',
+    'render() { return html`<${this.tag} part="base"></${this.tag}>` }',
+    ' | base |  | ',
+  ],
+  [
+    'parts handed on',
+    'render() { return html`<pier-b exportparts="mark, rail: side"></pier-b>` }',
+    ' | mark side |  | ',
+  ],
+  ['a comparison is no tag', 'go(a, b) { return a <slot && b > 1 }', ' |  |  | ', 'const slot = 2;'],
+]);
+
+rows('custom properties', [
+  [
+    'read with a fallback',
+    'static styles = css`:host { color: var(--pier-ink, #123) }`;',
+    ' |  | --pier-ink | ',
+  ],
+  [
+    'nested fallbacks',
+    'static styles = css`a { color: var(--pier-ink, var(--line-ink, #123)) }`;',
+    ' |  | --pier-ink --line-ink | ',
+  ],
+  [
+    'set on the host',
+    'static styles = css`:host { --pier-gap: 4px } a { gap: var(--pier-gap) }`;',
+    ' |  | --pier-gap | ',
+  ],
+  [
+    'set on the host when it is wide',
+    'static styles = css`:host([wide]) { --pier-gap: 4px }`;',
+    ' |  | --pier-gap | ',
+  ],
+  ['set inside only', 'static styles = css`.row { --gap: 4px } a { gap: var(--gap) }`;', ' |  |  | '],
+  [
+    'with the mark of what is private',
+    'static styles = css`:host { --_gap: var(--pier-gap, 4px) }`;',
+    ' |  | --pier-gap | ',
+  ],
+  ['in a comment', 'static styles = css`/* var(--old) */ a { color: red }`;', ' |  |  | '],
+  [
+    'in a sheet of its own',
+    'static styles = [sheet];',
+    ' |  | --pier-ink | ',
+    "import { sheet } from './sheet.js';",
+    { 'sheet.ts': 'export const sheet = css`a { color: var(--pier-ink) }`;' },
+  ],
+]);
+
+rows('states', [
+  ['added', "go() { this.internals.states.add('wet') }", ' |  |  | wet'],
+  ['in a style', 'static styles = css`:host(:state(dry)) { color: red }`;', ' |  |  | dry'],
+]);
+
+test('slots and parts in JSX', () => {
+  const { contract } = surveyed({
+    'a.tsx':
+      'class Pier extends HTMLElement { render() { return <div part="head"><slot name="legend" /></div>; } } customElements.define(\'pier-a\', Pier);',
+  });
+  expect(contract.components[0]?.slots.map((one) => one.name)).toEqual(['legend']);
+  expect(contract.components[0]?.cssParts.map((one) => one.name)).toEqual(['head']);
+});
+
+test('fallbacks stand beside the custom property, cut to length', () => {
+  const { cssProperties } = componentIn(
+    `class Pier extends HTMLElement { static styles = css\`a { color: var(--ink, rgb(1, 2, 3)); font: var(--face,
+      ${'x'.repeat(200)}) ; width: var(--plain) }\`; } customElements.define('pier-a', Pier);`,
+  );
+  expect(cssProperties.map((one) => [one.name, one.default?.slice(0, 12), one.default?.length])).toEqual([
+    ['--ink', 'rgb(1, 2, 3)', 12],
+    ['--face', 'xxxxxxxxxxxx', 80],
+    ['--plain', undefined, undefined],
+  ]);
+});
+
+test('a package that declares its custom properties counts on its theme for the others', () => {
+  const element = (name: string) =>
+    `/** @cssprop --${name}-gap - Gap. */ class X extends HTMLElement { static styles = css\`a { gap: var(--${name}-gap); color: var(--theme-ink); border: var(--${name}-edge, 0) }\`; } customElements.define('pier-${name}', X);`;
+  const names = ['a', 'b', 'c'];
+  const { contract } = surveyed(Object.fromEntries(names.map((name) => [`${name}.ts`, element(name)])));
+  expect(contract.components.map((one) => one.cssProperties.map((item) => item.name))).toEqual(
+    names.map((name) => [`--${name}-gap`, `--${name}-edge`]),
+  );
+});
+
+test('what doc comments say of slots, parts, properties and states', () => {
+  const component = componentIn(`/**
+   * A pier.
+   * @slot - What stands on it.
+   * @slot legend - Colours.
+   * @csspart head - The top.
+   * @cssprop [--pier-ink=#123] - Ink.
+   * @cssstate wet - Under water.
+   */
+  class Pier extends HTMLElement {}
+  customElements.define('pier-a', Pier);`);
+  const said = (list: readonly { name: string; description?: string }[]) =>
+    list.map((one) => `${one.name}: ${one.description}`);
+  expect(said(component.slots)).toEqual([': What stands on it.', 'legend: Colours.']);
+  expect(said(component.cssParts)).toEqual(['head: The top.']);
+  expect(said(component.cssProperties)).toEqual(['--pier-ink: Ink.']);
+  expect(said(component.cssStates)).toEqual(['wet: Under water.']);
+  expect([...component.slots, ...component.cssParts].every((one) => one.declared)).toBe(true);
+});

@@ -1,0 +1,227 @@
+/** Properties and attributes: what is public, of which type, driven by which attribute. */
+import { describe, expect, test } from 'vitest';
+import type { Component } from '../../src/core/contract/types.js';
+import { componentIn, surveyed } from '../support/memory.js';
+
+/** `name: type = default [readonly] @attribute/reader[/reflects]`, a property a line, then free attributes. */
+function told(component: Component): string[] {
+  return [
+    ...component.properties.map((one) => {
+      const link = one.attribute;
+      return [
+        `${one.name}: ${one.type.text}`,
+        one.default === undefined ? '' : ` = ${one.default}`,
+        one.readonly ? ' readonly' : '',
+        link ? ` @${link.name}/${link.reads}${link.reflects ? '/reflects' : ''}` : '',
+        one.inheritedFrom ? ` <${one.inheritedFrom}` : '',
+      ].join('');
+    }),
+    ...component.attributes.map((one) => `@${one.name}/${one.reads}`),
+  ];
+}
+
+function members(body: string, before = '', others: Record<string, string> = {}): string[] {
+  return told(
+    componentIn(
+      `${before}\nclass Pier extends HTMLElement { ${body} }\ncustomElements.define('pier-a', Pier);`,
+      others,
+    ),
+  );
+}
+
+type Row = [what: string, body: string, told: string[], before?: string, others?: Record<string, string>];
+
+function rows(title: string, list: Row[]): void {
+  describe(title, () => {
+    test.each(list)('%s', (_, body, expected, before, others) => {
+      expect(members(body, before, others)).toEqual(expected);
+    });
+  });
+}
+
+rows('members', [
+  [
+    'a field',
+    'deck: string = "upper"; rows: number[] = [];',
+    ['deck: string = "upper"', 'rows: number[] = []'],
+  ],
+  [
+    'a field without a type',
+    'open = false; count = 3; name = "x"; list = []; at = new Date();',
+    [
+      'open: boolean = false',
+      'count: number = 3',
+      'name: string = "x"',
+      'list: unknown[] = []',
+      'at: Date = new Date()',
+    ],
+  ],
+  [
+    'accessors',
+    'get deck(): string { return "" } set deck(v: string) {} get total(): number { return 1 } set fare(v: number) {}',
+    ['deck: string', 'total: number readonly', 'fare: number'],
+  ],
+  [
+    'a field of the constructor',
+    'constructor() { super(); /** @type {string | null} */ this.deck = null; this.open = false; this._own = 1; }',
+    ['deck: string | null = null', 'open: boolean = false'],
+  ],
+  [
+    'what is not for users',
+    '#a = 1; _b = 2; private c = 3; protected d = 4; static e = 5; /** @internal */ f = 6; /** @private */ get g() { return 1 } declare h: string;',
+    ['h: string'],
+  ],
+  [
+    'a readonly field',
+    'readonly deck: string = "x"; /** @readonly */ fare = 1;',
+    ['deck: string = "x" readonly', 'fare: number = 1 readonly'],
+  ],
+  ['the names of the life cycle', 'connectedCallback() {} attributeChangedCallback() {} render() {}', []],
+]);
+
+rows('attributes handled by hand', [
+  [
+    'in a switch',
+    "static observedAttributes = ['deck', 'max-rows', 'open', 'data']; deck: string; maxRows: number; open: boolean; data: object; attributeChangedCallback(name, _, value) { switch (name) { case 'deck': this.deck = value; break; case 'max-rows': this.maxRows = Number(value); break; case 'open': this.open = value !== null; break; case 'data': this.data = JSON.parse(value); } }",
+    [
+      'deck: string @deck/string',
+      'maxRows: number @max-rows/number',
+      'open: boolean @open/boolean',
+      'data: object @data/json',
+    ],
+  ],
+  [
+    'in conditions',
+    "static get observedAttributes() { return ['high'] } mark = 0; attributeChangedCallback(name, old, next) { if (name === 'high') this.mark = parseFloat(next); }",
+    ['mark: number = 0 @high/number'],
+  ],
+  [
+    'in accessors',
+    "static observedAttributes = ['deck', 'open']; get deck() { return this.getAttribute('deck') } set deck(v) { this.setAttribute('deck', v) } get open() { return this.hasAttribute('open') } set open(v) { this.toggleAttribute('open', v) }",
+    ['deck: string @deck/string/reflects', 'open: boolean @open/boolean/reflects'],
+  ],
+  [
+    'without a property',
+    "static observedAttributes = ['hint']; attributeChangedCallback() {}",
+    ['@hint/string'],
+  ],
+  [
+    'what a function inside reads is not the property',
+    "get slots() { return { a: () => this.getAttribute('deck') } }",
+    ['slots: unknown readonly'],
+  ],
+]);
+
+rows('declared members', [
+  [
+    'readers by type',
+    'static properties = { a: { type: String }, b: { type: Number }, c: { type: Boolean }, d: { type: Array }, e: { type: Object }, f: {}, g: { converter: X } }',
+    [
+      'a: string @a/string',
+      'b: number @b/number',
+      'c: boolean @c/boolean',
+      'd: unknown[] @d/json',
+      'e: object @e/json',
+      'f: string @f/string',
+      'g: unknown @g/custom',
+    ],
+  ],
+  [
+    'a bare type',
+    'static properties = { deck: String, maxRows: Number }',
+    ['deck: string @deck/string', 'maxRows: number @maxrows/number'],
+  ],
+  [
+    'names of attributes',
+    "static properties = { maxRows: { attribute: 'max-rows', reflect: true }, rows: { attribute: false } }",
+    ['maxRows: string @max-rows/string/reflects', 'rows: unknown'],
+  ],
+  [
+    'inner state, and a private property with an attribute',
+    "static properties = { open: { state: true }, _deck: { attribute: 'deck' } }",
+    ['@deck/string'],
+  ],
+  [
+    'a table from another module',
+    'static properties = { ...SHARED, open: { type: Boolean } }',
+    ['deck: string @deck/string', 'open: boolean @open/boolean'],
+    "import { SHARED } from './shared.js';",
+    { 'shared.ts': 'export const SHARED = { deck: { type: String } };' },
+  ],
+]);
+
+test('inherited items say from where, and the nearest declaration wins', () => {
+  const component = componentIn(`
+    const Late = (S) => class extends S { static properties = { late: { type: Boolean } } };
+    class Base extends HTMLElement { /** Where. */ deck: string | number = 1; total = 2; }
+    class Pier extends Late(Base) { deck: string = 'x'; }
+    customElements.define('pier-a', Pier);`);
+  expect(told(component)).toEqual([
+    "deck: string = 'x' <Base",
+    'total: number = 2 <Base',
+    'late: boolean @late/boolean <Late',
+  ]);
+  expect(component.properties[0]?.description).toBe('Where.');
+});
+
+test('words: description, deprecated, since, default', () => {
+  const component = componentIn(`class Pier extends HTMLElement {
+    /**
+     * Where it lies.
+     *
+     * In two paragraphs.
+     * @deprecated Use berth.
+     * @since 1.2
+     */
+    deck = 'x';
+    /** @deprecated */
+    old = 1;
+  } customElements.define('pier-a', Pier);`);
+  expect(component.properties).toMatchObject([
+    {
+      name: 'deck',
+      description: 'Where it lies.\n\nIn two paragraphs.',
+      deprecated: 'Use berth.',
+      since: '1.2',
+    },
+    { name: 'old', deprecated: true },
+  ]);
+});
+
+describe('type declarations beside compiled modules', () => {
+  const code =
+    "export class Pier extends HTMLElement { constructor() { super(); this.deck = 'x'; this.own = 1; this.inner = 2; } show(at) {} } customElements.define('pier-a', Pier);";
+
+  test('they know what is public, and of which type', () => {
+    const { contract } = surveyed({
+      'a.js': code,
+      'a.d.ts':
+        "import { Deck } from './types.js'; /** A pier. @slot legend */ export declare class Pier extends HTMLElement { /** Where. */ deck: Deck; private own; show(at: Date): Promise<void>; }",
+      'types.d.ts': "export type Deck = 'upper' | 'lower';",
+    });
+    const [pier] = contract.components;
+    expect(pier && told(pier)).toEqual(["deck: Deck = 'x'"]);
+    expect(pier?.properties[0]).toMatchObject({
+      description: 'Where.',
+      type: { schema: { enum: ['upper', 'lower'] } },
+    });
+    expect(pier?.methods.map((one) => one.text)).toEqual(['show(at: Date): Promise<void>']);
+  });
+
+  test('of a class that a bundler moved into a chunk', () => {
+    const { contract } = surveyed({
+      'chunk-1.js': code.replaceAll('Pier', 'PierBoard'),
+      'pier/pier-board.d.ts': 'export default class PierBoard extends HTMLElement { deck: string; }',
+    });
+    const [pier] = contract.components;
+    expect(pier && told(pier)).toEqual(["deck: string = 'x'"]);
+  });
+});
+
+test('a member whose name the prototype has, too', () => {
+  expect(
+    members(
+      'constructor() { super() } toString() { return "" } hasOwnProperty(name: string) { return true } valueOf = 1;',
+    ),
+  ).toEqual(['valueOf: number = 1']);
+});
