@@ -1,0 +1,74 @@
+/** Tables and wrapped text on a terminal. */
+import { describe, expect, test } from 'vitest';
+import { count, table, wrap } from '../../src/cli/screen/table.js';
+
+describe('table', () => {
+  test('columns are as wide as their widest cell, two spaces apart, without trailing space', () => {
+    expect(
+      table(
+        [
+          ['tag', 'n'],
+          ['tide-gauge', '12'],
+          ['a', '3'],
+        ],
+        [{}, { align: 'right' }],
+        80,
+      ),
+    ).toEqual(['tag          n', 'tide-gauge  12', 'a            3']);
+  });
+
+  test('the flexible column wraps under itself when the terminal is narrow', () => {
+    const rows = [['readings', 'they would arrive as text in this host']];
+    expect(table(rows, [{}, { flexible: true }], 34, '  ')).toEqual([
+      '  readings  they would arrive as',
+      '            text in this host',
+    ]);
+  });
+
+  test('a very narrow terminal leaves the flexible column sixteen characters', () => {
+    const lines = table(
+      [['a-very-long-name-indeed', 'one two three four five']],
+      [{}, { flexible: true }],
+      20,
+    );
+    expect(lines).toEqual(['a-very-long-name-indeed  one two three', '                         four five']);
+  });
+
+  test('paint is put on after the cells were measured', () => {
+    const paint = (text: string) => `<${text}>`;
+    expect(
+      table(
+        [
+          ['plain', 'x'],
+          ['bridge', 'y'],
+        ],
+        [{ paint }, {}],
+        80,
+      ),
+    ).toEqual(['<plain>   x', '<bridge>  y']);
+  });
+
+  test('missing cells are empty', () => {
+    expect(table([['a', 'b'], ['c']], [{}, {}], 80)).toEqual(['a  b', 'c']);
+  });
+});
+
+test.each<[string, number, string[]]>([
+  ['', 10, ['']],
+  ['short', 10, ['short']],
+  ['one two three', 7, ['one two', 'three']],
+  ['averyverylongword', 6, ['averyv', 'erylon', 'gword']],
+  ['a averyverylongword b', 6, ['a', 'averyv', 'erylon', 'gword', 'b']],
+  ['two words', 0, ['two words']],
+])('wrap %j at %i', (text, width, lines) => {
+  expect(wrap(text, width)).toEqual(lines);
+});
+
+test.each([
+  [0, 'component', undefined, '0 components'],
+  [1, 'component', undefined, '1 component'],
+  [6, 'component', undefined, '6 components'],
+  [2, 'match', 'matches', '2 matches'],
+])('count %i %s', (number, one, many, text) => {
+  expect(count(number, one, many)).toBe(text);
+});
