@@ -102,8 +102,8 @@ rows(
   'html',
   [
     ['<tide-pier deck="upper" max-rows="3" open level="low" hidden></tide-pier>', []],
-    ['<tide-pier maxrows="3"></tide-pier>', ['error unknown-name maxrows']],
-    ['<tide-pier max-rows="many"></tide-pier>', ['error invalid-value max-rows']],
+    ['<tide-pier maxrows="3"></tide-pier>', ['error lost-value maxRows']],
+    ['<tide-pier max-rows="many"></tide-pier>', ['error lost-value maxRows']],
     ['<tide-pier rows="[1]"></tide-pier>', ['error lost-value rows']],
     ['<tide-peer></tide-peer>', ['error unknown-tag tide-peer']],
     ['<tide-pier><i slot="legnd"></i></tide-pier>', ['error unknown-slot slot "legnd"']],
@@ -123,11 +123,7 @@ rows(
 
 test('a tag whose module nobody imports is told once a file', () => {
   const uses = '<tide-pier deck="a"></tide-pier><tide-pier deck="b"></tide-pier>';
-  expect(said('html', uses, false)).toEqual(
-    ['warning module-not-imported tide-pier'].map((one) =>
-      expect.stringMatching(new RegExp(`${one.split(' ')[1]}`)),
-    ),
-  );
+  expect(said('html', uses, false)).toEqual([expect.stringMatching(/module-not-imported tide-pier$/)]);
 });
 
 test.each([
