@@ -234,8 +234,13 @@ rows('tables and decorators', [
 rows('component compilers', [
   [
     'a member table passed to a proxy',
-    `const Pier = proxy(class extends HTMLElement { constructor() { super(); this.pick = makeEvent(this, 'pierPick', 7); } }, [1, 'pier-a', { deck: [513], maxRows: [2, 'max-rows'], rows: [16], open: [32], show: [64] }]); export function define() { customElements.define('pier-a', Pier); }`,
-    'pier-a (by-call): deck maxRows rows | deck max-rows | pierPick',
+    `const Pier = proxy(class extends HTMLElement { constructor() { super(); this.pick = makeEvent(this, 'pierPick', 7); } }, [1, 'pier-a', { deck: [513], maxRows: [2, 'max-rows'], rows: [16], open: [32], show: [64] }, [], undefined, { deck: ['x'], 'aria-label': ['y'] }]); export function define() { customElements.define('pier-a', Pier); }`,
+    'pier-a (by-call): deck maxRows rows | aria-label deck max-rows | pierPick',
+  ],
+  [
+    'a list of tags, each with its own case',
+    `const Pier = class extends HTMLElement { set deck(v) {} }; const other = () => 1; export function define() { ['pier-a', 'pier-b'].forEach((tag) => { switch (tag) { case 'pier-a': customElements.define(tag, Pier); break; case 'pier-b': other(); break; } }); }`,
+    'pier-a (by-call): deck |  | ',
   ],
   [
     'a table of elements loaded when needed',

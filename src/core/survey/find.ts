@@ -7,6 +7,7 @@ interface Kinds {
   call: Ast.CallExpression;
   new: Ast.NewExpression;
   loop: Ast.ForOfStatement;
+  switch: Ast.SwitchStatement;
   class: Ast.Class;
   function: Ast.Function | Ast.ArrowFunctionExpression;
   name: Ast.IdentifierName | Ast.IdentifierReference;
@@ -47,6 +48,17 @@ export function loopsAround(node: Range, program: Program): Kinds['loop'][] {
   return around('loop', node, program);
 }
 
+/** The cases of switch statements around a node, each with what is compared. */
+export function casesAround(
+  node: Range,
+  program: Program,
+): { subject: Ast.Expression; test: Ast.Expression | null }[] {
+  return around('switch', node, program).flatMap(({ discriminant, cases }) => {
+    const one = cases.find((each) => each.start <= node.start && node.end <= each.end);
+    return one ? [{ subject: discriminant, test: one.test }] : [];
+  });
+}
+
 /** The calls that hand a node on as an argument, by that argument; of names, by the name. */
 export function callsGiven(node: Node | string, program: Program): readonly Ast.CallExpression[] {
   let given = GIVEN.get(program);
@@ -82,7 +94,11 @@ interface Range {
 const NESTS = new WeakMap<readonly Range[], Int32Array>();
 
 /** The nodes of a kind around a node, outermost first. Nodes nest, so the innermost one leads to the others. */
-function around<K extends 'function' | 'class' | 'loop'>(kind: K, node: Range, program: Program): Kinds[K][] {
+function around<K extends 'function' | 'class' | 'loop' | 'switch'>(
+  kind: K,
+  node: Range,
+  program: Program,
+): Kinds[K][] {
   const list: readonly Kinds[K][] = indexOf(program)[kind];
   const nests = nestsOf(list);
   const found: Kinds[K][] = [];
@@ -111,9 +127,20 @@ function nestsOf(list: readonly Range[]): Int32Array {
 function indexOf(program: Program): Lists {
   const known = INDEXES.get(program);
   if (known) return known;
-  const lists: Lists = { call: [], new: [], loop: [], class: [], function: [], name: [], text: [], jsx: [] };
+  const lists: Lists = {
+    call: [],
+    new: [],
+    loop: [],
+    switch: [],
+    class: [],
+    function: [],
+    name: [],
+    text: [],
+    jsx: [],
+  };
   const visitor = new Visitor({
     CallExpression: (node) => void lists.call.push(node),
+    SwitchStatement: (node) => void lists.switch.push(node),
     ForOfStatement: (node) => void lists.loop.push(node),
     NewExpression: (node) => void lists.new.push(node),
     ClassDeclaration: (node) => void lists.class.push(node),

@@ -15,7 +15,7 @@ export interface Layer {
   /** Written in the surveyed material, as against a package it depends on. */
   own: boolean;
   /** The table of members that a compiler keeps apart from the class. */
-  members?: { node: Ast.Node; scope: Scope };
+  members?: { node: Ast.Node; scope: Scope; watched: string[] };
   /** The call that makes the element of the class, where it is handed more than the class. */
   made?: { node: Ast.Node; scope: Scope };
   /** The call that makes the element, where no class is written. */

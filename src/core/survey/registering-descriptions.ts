@@ -109,7 +109,7 @@ export function lazyTables(node: Ast.CallExpression, scope: Scope): Finding[] {
     return tables.elements.flatMap((one): Finding[] => {
       const table = one ? memberTableIn(one) : null;
       if (!table) return [];
-      const members = { node: table.members as Ast.Node, scope };
+      const members = { node: table.members as Ast.Node, scope, watched: table.watched };
       return [
         {
           tag: table.tag,

@@ -7,7 +7,7 @@ import { fold } from './fold.js';
 import { asString, isFoldedObject } from './folded.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
 import { unwrap, withLocals } from './functions.js';
-import type { ClassChain } from './layers.js';
+import type { ClassChain, Layer } from './layers.js';
 import { elementsOf } from './loops.js';
 import type { Module } from './modules.js';
 import type { Ast } from './parse.js';
@@ -24,7 +24,7 @@ export interface Registered {
   extendsTag: string | null;
   registers: Registration;
   /** The table of members that a compiler keeps apart from the class. */
-  members?: { node: Ast.Node; scope: Scope };
+  members?: NonNullable<Layer['members']>;
   /** The call that makes the element of the class, where it is handed more than the class. */
   made?: { node: Ast.Node; scope: Scope };
   /** Where the tag is given. */
@@ -45,7 +45,7 @@ export interface Finding {
   place: Ast.Node;
   registers: Registration;
   extendsTag?: string | null;
-  members?: { node: Ast.Node; scope: Scope };
+  members?: NonNullable<Layer['members']>;
   made?: { node: Ast.Node; scope: Scope };
 }
 

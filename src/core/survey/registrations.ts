@@ -2,7 +2,9 @@
 
 import { classDecorations, decoratorName } from './decorations.js';
 import { tagsGiven } from './element-names.js';
-import { classAround, functionsAround, within } from './find.js';
+import { casesAround, classAround, functionsAround, within } from './find.js';
+import { fold } from './fold.js';
+import { UNKNOWN } from './folded.js';
 import type { FunctionNode, Scope } from './functions.js';
 import { unwrap, withLocals } from './functions.js';
 import { isClass } from './layers.js';
@@ -107,6 +109,14 @@ function classBeside(around: readonly FunctionNode[], program: Ast.Program): Ast
   return null;
 }
 
+/** Does the call stand in a case of a switch that is about another value than the one at hand? */
+function isAnotherCase(node: Ast.Node, scope: Scope): boolean {
+  return casesAround(node, scope.module.program).some(({ subject, test }) => {
+    const [value, wanted] = [fold(subject, scope), test ? fold(test, scope) : UNKNOWN];
+    return value !== UNKNOWN && wanted !== UNKNOWN && value !== wanted;
+  });
+}
+
 /** `customElements.define(tag, TheClass)`, or null when the call is none. */
 function directCall(node: Ast.CallExpression, scope: Scope): { found: Finding[]; unfolded: boolean } | null {
   const [first, second, options] = node.arguments;
@@ -115,6 +125,7 @@ function directCall(node: Ast.CallExpression, scope: Scope): { found: Finding[];
   const around = functionsAround(node, program);
   const found: Finding[] = [];
   for (const inner of scopesAt(node, around, scope)) {
+    if (isAnotherCase(node, inner)) continue;
     const target = namedClass(unwrap(second), node, scope);
     const extendsTag = options ? extendsOf(options, inner) : null;
     const registers = isCalledLater(around, scope) ? 'by-call' : 'on-import';

@@ -5,13 +5,13 @@
  */
 
 import type { AttributeReader, ContractEvent } from '../../contract/types.js';
-import { kebabCase } from '../../emit/names.js';
-import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
+import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { callsGiven } from '../find.js';
 import { fold } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { isFoldedObject } from '../folded.js';
-import type { Scope } from '../functions.js';
+import { callableOf } from '../functions.js';
+import type { Layer } from '../layers.js';
 import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';
 import { keyword, NO_TYPE } from '../types.js';
@@ -28,19 +28,36 @@ export const compiled: Dialect = {
     const events = emittersOf(context);
     if (!table) return { events };
     const members = fold(table.node, table.scope);
+    const isOpen = opensUnknown(context);
     const properties: PropertyEvidence[] = [];
     const methods: MethodEvidence[] = [];
     for (const [name, entry] of isFoldedObject(members) ? members.object : []) {
-      const read = readMember(name, entry, context.at(table.node));
+      const read = readMember(name, entry, isOpen, context.at(table.node));
       if (read && 'text' in read) methods.push(read);
       else if (read) properties.push(read);
     }
-    return { properties, methods, events, whole: true };
+    const known = new Set([...properties, ...methods].map((one) => one.name));
+    const attributes = table.watched
+      .filter((name) => !known.has(name))
+      .map((name): AttributeSeen => ({ name, observed: true, at: context.at(table.node) }));
+    return { properties, methods, attributes, events, whole: true };
   },
 };
 
+/**
+ * Do members of an unknown type have an attribute, too? It depends on the run-time code that the package holds: by
+ * which bits it picks the members to observe.
+ */
+function opensUnknown(context: LayerContext): boolean {
+  const { node, module } = context.layer;
+  return callsGiven(node, module.program).some((call) => {
+    const called = callableOf(call.callee, context.scope);
+    return /observedAttributes[\s\S]{0,300}?(?:\b31\s*&|&\s*31\b)/.test(called?.scope.module.source ?? '');
+  });
+}
+
 /** The member table in the call that the class is handed to. */
-function tableBeside(context: LayerContext): { node: Ast.Node; scope: Scope } | null {
+function tableBeside(context: LayerContext): Layer['members'] | null {
   const { node, module } = context.layer;
   const calls = [
     ...callsGiven(node, module.program),
@@ -49,23 +66,44 @@ function tableBeside(context: LayerContext): { node: Ast.Node; scope: Scope } | 
   for (const call of calls) {
     for (const argument of call.arguments) {
       const table = memberTableIn(argument);
-      if (table) return { node: table.members, scope: context.scope };
+      if (table) return { node: table.members, scope: context.scope, watched: table.watched };
     }
   }
   return null;
 }
 
-/** `[flags, "a-b", { members }, ...]`: the tag and the members; null for anything else. */
-export function memberTableIn(node: Ast.Node): { tag: string; members: Ast.ObjectExpression } | null {
+interface MemberTable {
+  tag: string;
+  members: Ast.ObjectExpression;
+  /** Names whose changes the element is told of. */
+  watched: string[];
+}
+
+/** `[flags, "a-b", { members }, [listeners], states, { watched }]`; null for anything else. */
+export function memberTableIn(node: Ast.Node): MemberTable | null {
   if (node.type !== 'ArrayExpression') return null;
-  const [flags, tag, members] = node.elements;
+  const [flags, tag, members, ...others] = node.elements;
   if (flags?.type !== 'Literal' || typeof flags.value !== 'number') return null;
   if (tag?.type !== 'Literal' || typeof tag.value !== 'string') return null;
   if (members?.type !== 'ObjectExpression') return null;
-  return { tag: tag.value, members };
+  const watched = others.flatMap((one) =>
+    one?.type === 'ObjectExpression' ? one.properties.flatMap((entry) => plainKey(entry)) : [],
+  );
+  return { tag: tag.value, members, watched };
 }
 
-function readMember(name: string, entry: Folded, at: string): PropertyEvidence | MethodEvidence | null {
+function plainKey(entry: Ast.ObjectPropertyKind): string[] {
+  if (entry.type !== 'Property' || entry.computed) return [];
+  if (entry.key.type === 'Identifier') return [entry.key.name];
+  return entry.key.type === 'Literal' ? [String(entry.key.value)] : [];
+}
+
+function readMember(
+  name: string,
+  entry: Folded,
+  isOpen: boolean,
+  at: string,
+): PropertyEvidence | MethodEvidence | null {
   const [flags, given] = Array.isArray(entry) ? entry : [entry];
   if (typeof flags !== 'number') return null;
   if (flags & BITS.method) {
@@ -85,7 +123,9 @@ function readMember(name: string, entry: Folded, at: string): PropertyEvidence |
           ? 'string'
           : flags & BITS.any
             ? 'custom'
-            : null;
+            : isOpen && flags & BITS.unknown
+              ? 'custom'
+              : null;
   const isState = (flags & BITS.state) !== 0;
   return {
     name,
@@ -93,7 +133,8 @@ function readMember(name: string, entry: Folded, at: string): PropertyEvidence |
     type: reads && reads !== 'custom' ? keyword(reads as 'string' | 'number' | 'boolean') : NO_TYPE,
     attribute: reads
       ? {
-          name: typeof given === 'string' && given !== '' ? given : kebabCase(name),
+          // The compiler writes the attribute's name where it is another one.
+          name: typeof given === 'string' && given !== '' ? given : name,
           reads,
           reflects: (flags & BITS.reflects) !== 0,
         }
