@@ -3,6 +3,7 @@
 import type { Bound, Scope } from './functions.js';
 import type { Module } from './modules.js';
 import type { Ast } from './parse.js';
+import { walk } from './parse.js';
 
 /** One class of a chain, with the place it was written in. */
 export interface Layer {
@@ -52,13 +53,13 @@ export function makesProperties(node: Ast.Class): boolean {
 
 const MAKERS = ['observedAttributes', 'createProperty', 'attributeNameForProperty', 'finalize'];
 
-/** `static get observedAttributes() { return [...] }` is a list, not a way of making one. */
+/** A list of names that asks nothing of `this` is a list, not a way of making one. */
 function isPlainList({ key, value }: Ast.MethodDefinition): boolean {
   if (key.type !== 'Identifier' || key.name !== 'observedAttributes') return false;
-  const [only] = value.body?.body ?? [];
-  return (
-    only?.type === 'ReturnStatement' &&
-    value.body?.body.length === 1 &&
-    only.argument?.type !== 'CallExpression'
-  );
+  let asks = false;
+  walk(value, (node) => {
+    asks ||= node.type === 'ThisExpression';
+    return !asks;
+  });
+  return !asks;
 }

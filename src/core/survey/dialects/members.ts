@@ -123,12 +123,9 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
   if (builder?.type !== 'MethodDefinition' || !builder.value.body) return fields;
   walk(builder.value.body, (node) => {
     if (isFunction(node)) return false;
-    if (node.type !== 'ExpressionStatement' || node.expression.type !== 'AssignmentExpression') return true;
-    const { left, right } = node.expression;
-    if (left.type !== 'MemberExpression' || left.object.type !== 'ThisExpression' || left.computed)
-      return true;
-    if (left.property.type !== 'Identifier' || fields.has(left.property.name)) return true;
-    const { name } = left.property;
+    const field = node.type === 'ExpressionStatement' ? fieldSet(node.expression) : null;
+    if (!field || fields.has(field.name)) return true;
+    const { name, value: right } = field;
     const doc = docOf(node, context.layer.module);
     const tagged = doc.tags.find((tag) => tag.tag === 'type' && tag.type)?.type;
     const type = tagged
@@ -147,6 +144,21 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
     return true;
   });
   return fields;
+}
+
+/** `this.name = value`, or `helper(this, "name", value)` as compilers write fields for older browsers. */
+function fieldSet(node: Ast.Node): { name: string; value: Ast.Node } | null {
+  if (node.type === 'AssignmentExpression') {
+    const { left, right } = node;
+    if (left.type !== 'MemberExpression' || left.object.type !== 'ThisExpression' || left.computed)
+      return null;
+    return left.property.type === 'Identifier' ? { name: left.property.name, value: right } : null;
+  }
+  if (node.type !== 'CallExpression' || node.arguments.length !== 3) return null;
+  const [holder, key, value] = node.arguments;
+  const isField =
+    holder?.type === 'ThisExpression' && key?.type === 'Literal' && typeof key.value === 'string';
+  return isField && value ? { name: String(key.value), value } : null;
 }
 
 function formAssociated(context: LayerContext): boolean {
