@@ -4,8 +4,8 @@
  */
 
 import { functionsAround, statementAround, within } from './find.js';
-import type { Bound, FunctionNode, Scope } from './functions.js';
-import { bindParameters, callableOf, isFunction, unwrap, withLocals } from './functions.js';
+import type { FunctionNode, Scope } from './functions.js';
+import { bindParameters, callableOf, isFunction, unwrap, withBlock, withLocals } from './functions.js';
 import type { Layer } from './layers.js';
 import { elementsOf } from './loops.js';
 import type { ModuleGraph } from './modules.js';
@@ -155,7 +155,7 @@ function visit(
     case 'ForOfStatement': {
       const pattern = node.left.type === 'VariableDeclaration' ? node.left.declarations[0]?.id : null;
       for (const bindings of pattern ? (elementsOf(node.right, pattern, scope) ?? []) : [])
-        visit(node.body, inside(scope, bindings, [node.body]), isClass, found, depth, graph);
+        visit(node.body, withBlock(scope, bindings, node.body), isClass, found, depth, graph);
       break;
     }
     case 'AssignmentExpression':
@@ -167,18 +167,6 @@ function visit(
       break;
     default:
   }
-}
-
-function inside(scope: Scope, bindings: ReadonlyMap<string, Bound>, bodies: readonly Ast.Node[]): Scope {
-  const inner = { ...scope, bindings: new Map([...(scope.bindings ?? []), ...bindings]) };
-  for (const body of bodies) {
-    for (const statement of body.type === 'BlockStatement' ? body.body : []) {
-      if (statement.type !== 'VariableDeclaration') continue;
-      for (const { id, init } of statement.declarations)
-        if (id.type === 'Identifier' && init) inner.bindings.set(id.name, { node: init, scope: inner });
-    }
-  }
-  return inner;
 }
 
 function visitCall(
@@ -201,13 +189,13 @@ function visitCall(
     const [parameter] = first.params;
     if (callee.property.name !== 'forEach' || !first.body) return;
     for (const bindings of parameter ? (elementsOf(callee.object, parameter, scope) ?? []) : [])
-      visit(first.body, inside(scope, bindings, [first.body]), isClass, found, depth, graph);
+      visit(first.body, withBlock(scope, bindings, first.body), isClass, found, depth, graph);
     return;
   }
   if (isFunction(callee) && callee.body) {
     visit(
       callee.body,
-      inside(scope, bindParameters(callee, node.arguments, scope), [callee.body]),
+      withBlock(scope, bindParameters(callee, node.arguments, scope), callee.body),
       isClass,
       found,
       depth,
@@ -225,7 +213,7 @@ function visitCall(
     ...bindParameters(called.node, node.arguments, scope),
   ]);
   const isParameter = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
-  const inner = inside({ ...called.scope, bindings }, new Map(), [called.node.body]);
+  const inner = withBlock({ ...called.scope, bindings }, new Map(), called.node.body);
   visit(called.node.body, inner, isParameter, found, depth + 1, graph);
 }
 

@@ -77,7 +77,7 @@ export function withClaim(component: Component, claim: ClaimedComponent, typeOf:
   note(
     notes,
     component.properties.filter((one) => hidden.has(one.name)),
-    'not for users by the manifest, and left out for that:',
+    'not for users by the manifest, and left out for that',
   );
   return { ...joined, notes: [...component.notes.filter((one) => !isAnswered(one, claim)), ...notes] };
 }
@@ -104,7 +104,7 @@ function fill(item: ItemWords, claim: ItemWords | undefined): ItemWords {
 function note(notes: ContractNote[], items: readonly { name: string }[], what: string): void {
   if (items.length === 0) return;
   const names = items.map((one) => one.name || '(default)').join(', ');
-  notes.push({ code: 'manifest-disagrees', message: `${what}: ${names}`.replace('::', ':') });
+  notes.push({ code: 'manifest-disagrees', message: `${what}: ${names}` });
 }
 
 /** A note that an event is not declared is answered by a claim that declares it. */

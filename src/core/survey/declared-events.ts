@@ -25,6 +25,23 @@ const PLATFORM_FLAGS: Record<string, Partial<Flags>> = {
   blur: { composed: true },
 };
 
+/** An event that the component offers by declaration: what is not said of it is as CustomEvent has it. */
+export function offeredEvent(name: string, at: string, said: Partial<ContractEvent> = {}): ContractEvent {
+  return {
+    name,
+    detail: NO_TYPE,
+    eventType: 'CustomEvent',
+    bubbles: false,
+    composed: false,
+    cancelable: false,
+    origin: 'element',
+    declared: true,
+    dispatched: true,
+    ...said,
+    at,
+  };
+}
+
 /** Is it an event that browsers dispatch on controls themselves? */
 export function isPlatformEvent(name: string): boolean {
   return Object.hasOwn(PLATFORM_FLAGS, name);

@@ -1,7 +1,7 @@
 /** Events: every place that dispatches one for a component, in its class and in the code that works for it. */
 
 import type { ContractEvent } from '../contract/types.js';
-import { isPlatformEvent, NO_DETAIL } from './declared-events.js';
+import { isPlatformEvent, NO_DETAIL, offeredEvent } from './declared-events.js';
 import type { LayerContext } from './evidence.js';
 import { placeIn } from './evidence.js';
 import { functionsAround, within } from './find.js';
@@ -267,18 +267,12 @@ function byItsName(callee: Ast.Node, node: Ast.CallExpression, from: HelperConte
   const name = node.arguments.map((one) => asString(fold(one, from.scope))).find((one) => one !== null);
   if (!name || !/^[\w:.-]+$/.test(name)) return [];
   return [
-    {
-      name,
+    offeredEvent(name, from.at, {
       detail: node.arguments.length > 2 ? NO_TYPE : NO_DETAIL,
-      eventType: 'CustomEvent',
       bubbles: true,
       composed: true,
-      cancelable: false,
-      origin: 'element',
       declared: false,
-      dispatched: true,
-      at: from.at,
-    },
+    }),
   ];
 }
 

@@ -185,11 +185,16 @@ function bindPattern(
 }
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
-export function functionOf(found: Found, graph: ModuleGraph): Callable | null {
-  const { declaration, module } = found;
+function declaredFunction(
+  { declaration, module }: Found,
+  graph: ModuleGraph,
+  depth: number,
+): Callable | null {
   const scope = { graph, module };
   if (declaration.kind === 'function') return { node: declaration.node, scope };
-  return declaration.kind === 'variable' && declaration.init ? callableOf(declaration.init, scope) : null;
+  return declaration.kind === 'variable' && declaration.init
+    ? callableOf(declaration.init, scope, depth + 1)
+    : null;
 }
 
 /** The function that an expression stands for, or null. */
@@ -201,12 +206,7 @@ export function callableOf(expression: Ast.Node, scope: Scope, depth = 0): Calla
     const bound = scope.bindings?.get(node.name);
     if (bound) return callableOf(bound.node, bound.scope, depth + 1);
     const found = scope.graph.find(node.name, scope.module);
-    if (!found) return null;
-    const inner = { graph: scope.graph, module: found.module };
-    if (found.declaration.kind === 'function') return { node: found.declaration.node, scope: inner };
-    return found.declaration.kind === 'variable' && found.declaration.init
-      ? callableOf(found.declaration.init, inner, depth + 1)
-      : null;
+    return found && declaredFunction(found, scope.graph, depth);
   }
   if (node.type === 'MemberExpression') return memberFunction(node, scope, depth);
   if (node.type === 'AssignmentExpression') return callableOf(node.right, scope, depth + 1);
@@ -230,12 +230,7 @@ const DEEPEST = 12;
 function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number): Callable | null {
   if (node.computed || node.object.type !== 'Identifier' || node.property.type !== 'Identifier') return null;
   const found = scope.graph.findMember(node.object.name, node.property.name, scope.module);
-  if (!found) return null;
-  const inner = { graph: scope.graph, module: found.module };
-  if (found.declaration.kind === 'function') return { node: found.declaration.node, scope: inner };
-  return found.declaration.kind === 'variable' && found.declaration.init
-    ? callableOf(found.declaration.init, inner, depth + 1)
-    : null;
+  return found && declaredFunction(found, scope.graph, depth);
 }
 
 /** A call of a function that itself returns one: `Mixin(options)` in `Mixin(options)(Base)`. */
@@ -297,6 +292,17 @@ export function localDeclarations(node: FunctionNode): ReadonlyMap<string, Decla
 }
 
 const LOCALS = new WeakMap<FunctionNode, ReadonlyMap<string, Declaration>>();
+
+/** A scope with further bindings, and with the constants that the statements of a block declare. */
+export function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, block: Ast.Node): Scope {
+  const inner = { ...scope, bindings: new Map([...(scope.bindings ?? []), ...bindings]) };
+  for (const statement of block.type === 'BlockStatement' ? block.body : []) {
+    if (statement.type !== 'VariableDeclaration') continue;
+    for (const { id, init } of statement.declarations)
+      if (id.type === 'Identifier' && init) inner.bindings.set(id.name, { node: init, scope: inner });
+  }
+  return inner;
+}
 
 /** A scope in which the constants that the functions around an expression declare are known, too. */
 export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope {

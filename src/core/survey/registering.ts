@@ -5,8 +5,8 @@ import { chainOf, scopeOf } from './classes.js';
 import { callsGiven, classAround, loopsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { asString, isFoldedObject } from './folded.js';
-import type { Bound, FunctionNode, Scope } from './functions.js';
-import { unwrap, withLocals } from './functions.js';
+import type { FunctionNode, Scope } from './functions.js';
+import { unwrap, withBlock, withLocals } from './functions.js';
 import type { ClassChain, Layer } from './layers.js';
 import { elementsOf } from './loops.js';
 import type { Module } from './modules.js';
@@ -76,16 +76,6 @@ export function scopesAt(node: Ast.Node, around: readonly FunctionNode[], scope:
     });
   }
   return scopes;
-}
-
-function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, body: Ast.Node): Scope {
-  const inner = { ...scope, bindings: new Map([...(scope.bindings ?? []), ...bindings]) };
-  for (const statement of body.type === 'BlockStatement' ? body.body : []) {
-    if (statement.type !== 'VariableDeclaration') continue;
-    for (const { id, init } of statement.declarations)
-      if (id.type === 'Identifier' && init) inner.bindings.set(id.name, { node: init, scope: inner });
-  }
-  return inner;
 }
 
 /** The static members of a class, for `this.tagName` in its own static method or block. */

@@ -6,6 +6,7 @@
 
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
+import { offeredEvent } from '../declared-events.js';
 import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { fold, keyName } from '../fold.js';
 import type { Folded } from '../folded.js';
@@ -153,7 +154,7 @@ function readKey(name: string, value: Ast.Node, scope: Scope, found: Found, cont
     if (text === null) continue;
     if (LIST_KEYS.includes(name))
       found.attributes.push({ name: text, observed: true, at: context.at(value) });
-    else if (!text.startsWith('update:')) found.events.push(event(text, context, value));
+    else if (!text.startsWith('update:')) found.events.push(offeredEvent(text, context.at(value)));
   }
 }
 
@@ -172,7 +173,7 @@ function readTable(
       readonly: read.readonly,
       writable: !read.readonly,
     });
-    if (read.notifies) found.events.push(event(`${kebabCase(name)}-changed`, context, entry));
+    if (read.notifies) found.events.push(offeredEvent(`${kebabCase(name)}-changed`, context.at(entry)));
   }
 }
 
@@ -219,20 +220,5 @@ function loose(
     readonly: isReader && isFunction(node) && node.params.length < 2,
     writable: true,
     words: { at: context.at(entry) },
-  };
-}
-
-function event(name: string, context: LayerContext, node: Ast.Node): ContractEvent {
-  return {
-    name,
-    detail: NO_TYPE,
-    eventType: 'CustomEvent',
-    bubbles: false,
-    composed: false,
-    cancelable: false,
-    origin: 'element',
-    declared: true,
-    dispatched: true,
-    at: context.at(node),
   };
 }

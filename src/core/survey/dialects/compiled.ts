@@ -5,6 +5,7 @@
  */
 
 import type { AttributeReader, ContractEvent } from '../../contract/types.js';
+import { offeredEvent } from '../declared-events.js';
 import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { callsGiven } from '../find.js';
 import { fold } from '../fold.js';
@@ -159,18 +160,13 @@ function emittersOf(context: LayerContext): ContractEvent[] {
     if (host?.type !== 'ThisExpression' || name?.type !== 'Literal' || flags?.type !== 'Literal') return true;
     if (typeof name.value !== 'string' || typeof flags.value !== 'number') return true;
     const has = (bit: number) => (Number(flags.value) & bit) !== 0;
-    events.push({
-      name: name.value,
-      detail: NO_TYPE,
-      eventType: 'CustomEvent',
-      bubbles: has(EVENT_BITS.bubbles),
-      composed: has(EVENT_BITS.composed),
-      cancelable: has(EVENT_BITS.cancelable),
-      origin: 'element',
-      declared: true,
-      dispatched: true,
-      at: context.at(node),
-    });
+    events.push(
+      offeredEvent(name.value, context.at(node), {
+        bubbles: has(EVENT_BITS.bubbles),
+        composed: has(EVENT_BITS.composed),
+        cancelable: has(EVENT_BITS.cancelable),
+      }),
+    );
     return true;
   });
   return events;

@@ -9,6 +9,7 @@ import type { ContractEvent, ContractNamed } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import type { About } from '../about.js';
 import { aboutClass } from '../about.js';
+import { offeredEvent } from '../declared-events.js';
 import { decoratorName, decoratorsOf, memberDecorations } from '../decorations.js';
 import { isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
@@ -18,7 +19,6 @@ import { asString, isFoldedObject } from '../folded.js';
 import type { Scope } from '../functions.js';
 import { callableOf, unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
-import { NO_TYPE } from '../types.js';
 import { memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 
@@ -34,9 +34,9 @@ export const decorated: Dialect = {
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
       if (name === null) continue;
       const decorators = member.decorators.map((one) => one.expression);
-      events.push(...emitters(decorators, name, member, context));
-      if (events.length > 0 && events.at(-1)?.at === context.at(member))
-        hidden.push(hiddenMember(name, context.at(member)));
+      const emitted = emitters(decorators, name, member, context);
+      events.push(...emitted);
+      if (emitted.length > 0) hidden.push(hiddenMember(name, context.at(member)));
       slots.push(...slotted(decorators, name, context.scope, context.at(member)));
       const evidence = declaredBy(decorators, name, context, context.scope);
       if (!evidence) continue;
@@ -230,21 +230,14 @@ function emitters(
       return [];
     const options = decorator.arguments[0] ? fold(decorator.arguments[0], context.scope) : null;
     const object = isFoldedObject(options) ? options.object : new Map<string, Folded>();
-    const doc = context.doc(member);
+    const eventName = asString(object.get('eventName') ?? null) ?? asString(options) ?? name;
     return [
-      {
-        name: asString(object.get('eventName') ?? null) ?? asString(options) ?? name,
-        detail: NO_TYPE,
-        eventType: 'CustomEvent',
+      offeredEvent(eventName, context.at(member), {
         bubbles: object.get('bubbles') !== false,
         composed: object.get('composed') !== false,
         cancelable: object.get('cancelable') !== false,
-        origin: 'element',
-        declared: true,
-        dispatched: true,
-        ...wordsOf(doc),
-        at: context.at(member),
-      },
+        ...wordsOf(context.doc(member)),
+      }),
     ];
   });
 }
@@ -261,18 +254,11 @@ function classEvents(context: LayerContext): ContractEvent[] {
       const options = second ? fold(second, scope) : null;
       const is = (key: string) => isFoldedObject(options) && options.object.get(key) === true;
       return [
-        {
-          name: kebabCase(name),
-          detail: NO_TYPE,
-          eventType: 'CustomEvent',
+        offeredEvent(kebabCase(name), context.at(context.layer.node), {
           bubbles: is('bubbles'),
           composed: is('composed') || is('bubbles'),
           cancelable: is('cancelable'),
-          origin: 'element',
-          declared: true,
-          dispatched: true,
-          at: context.at(context.layer.node),
-        },
+        }),
       ];
     },
   );

@@ -4,6 +4,7 @@
  */
 
 import type { ContractEvent } from '../../contract/types.js';
+import { offeredEvent } from '../declared-events.js';
 import type { Dialect, LayerContext, MethodEvidence } from '../evidence.js';
 import { foldStaticMember } from '../fold.js';
 import type { Folded } from '../folded.js';
@@ -49,19 +50,13 @@ function eventsOf(context: LayerContext): ContractEvent[] {
 function eventOf(name: string, entry: ReadonlyMap<string, Folded>, context: LayerContext): ContractEvent {
   const detail = original(entry);
   const words = text(entry);
-  return {
-    name,
+  return offeredEvent(name, context.at(context.layer.node), {
     detail: detail ? typeOfText(detail, context.layer.module, context.graph) : NO_TYPE,
-    eventType: 'CustomEvent',
     bubbles: entry.get('bubbles') === true,
     composed: entry.get('composed') === true,
     cancelable: entry.get('cancelable') === true,
-    origin: 'element',
-    declared: true,
-    dispatched: true,
     ...(words ? { description: words } : {}),
-    at: context.at(context.layer.node),
-  };
+  });
 }
 
 function methodsOf(context: LayerContext): MethodEvidence[] {

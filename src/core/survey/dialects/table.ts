@@ -3,6 +3,7 @@
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../about.js';
+import { offeredEvent } from '../declared-events.js';
 import { wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
 import type { Scope } from '../functions.js';
@@ -80,19 +81,14 @@ function readEntry(
 /** A property that notifies dispatches `name-changed`, with the new value as `detail.value`. */
 function changeEvent(property: PropertyEvidence, context: LayerContext): ContractEvent {
   const value = property.type ?? NO_TYPE;
-  return {
-    name: `${kebabCase(property.name)}-changed`,
-    detail: {
-      text: `{ value: ${value.text} }`,
-      schema: { type: 'object', properties: { value: value.schema ?? {} }, required: ['value'] },
+  return offeredEvent(
+    `${kebabCase(property.name)}-changed`,
+    property.words.at ?? context.at(context.layer.node),
+    {
+      detail: {
+        text: `{ value: ${value.text} }`,
+        schema: { type: 'object', properties: { value: value.schema ?? {} }, required: ['value'] },
+      },
     },
-    eventType: 'CustomEvent',
-    bubbles: false,
-    composed: false,
-    cancelable: false,
-    origin: 'element',
-    declared: true,
-    dispatched: true,
-    at: property.words.at ?? context.at(context.layer.node),
-  };
+  );
 }
