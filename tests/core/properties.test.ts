@@ -208,6 +208,20 @@ describe('type declarations beside compiled modules', () => {
     expect(pier?.methods.map((one) => one.text)).toEqual(['show(at: Date): Promise<void>']);
   });
 
+  test('of a class that a mixin makes, under another name', () => {
+    const { contract } = surveyed({
+      'late.js':
+        'export const Late = (S) => class LateElement extends S { get late() { return this.x } set late(v) {} };',
+      'late.d.ts':
+        'export interface LateAware { /** Behind time. */ late: Date | null; } export declare function Late<T>(base: T): T;',
+      'a.js':
+        "import { Late } from './late.js'; customElements.define('pier-a', class extends Late(HTMLElement) {});",
+    });
+    expect(contract.components[0]?.properties).toMatchObject([
+      { name: 'late', description: 'Behind time.', type: { text: 'Date | null' } },
+    ]);
+  });
+
   test('of a class that a bundler moved into a chunk', () => {
     const { contract } = surveyed({
       'chunk-1.js': code.replaceAll('Pier', 'PierBoard'),

@@ -109,7 +109,8 @@ function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared
   // A class that kept its doc comment was not bundled so that it lost its words.
   const isBare = docOfClass(layer.node, layer.module) === NO_DOC;
   const beside =
-    graph.declarationsBeside(layer.module, layer.name) ??
+    // A class that a function makes goes by another name there, if by any.
+    graph.declarationsBeside(layer.module, layer.bindings.size > 0 ? '' : layer.name) ??
     (isBare ? graph.declarationsNamed(layer.name, layer.module) : null);
   if (!beside) return null;
   const declaration = beside.declarations.get(layer.name);
