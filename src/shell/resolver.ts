@@ -40,7 +40,9 @@ export function resolver(
   return (specifier, from) => {
     const folder = dirname(from);
     const isTypes = /\.d\.[cm]?ts$/.test(from);
-    const key = `${isTypes ? 'types' : 'code'}\0${folder}\0${specifier}`;
+    // A package means the same to every module of the material, which has no packages of its own within.
+    const isPackage = files.has(from) && /^[\w@]/.test(specifier);
+    const key = `${isTypes ? 'types' : 'code'}\0${isPackage ? '' : folder}\0${specifier}`;
     const before = known.get(key);
     if (before !== undefined) return before;
     if (isTypes) types ??= new ResolverFactory(TYPES);

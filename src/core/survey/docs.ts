@@ -32,8 +32,14 @@ export function docOf(node: { start: number; decorators?: Ast.Decorator[] | null
   const start = Math.min(node.start, node.decorators?.[0]?.start ?? node.start);
   const comment = commentBefore(module, start);
   if (!comment?.value.startsWith('*')) return NO_DOC;
-  return parseDoc(comment.value.slice(1), comment.start);
+  const known = PARSED.get(comment);
+  if (known) return known;
+  const doc = parseDoc(comment.value.slice(1), comment.start);
+  PARSED.set(comment, doc);
+  return doc;
 }
+
+const PARSED = new WeakMap<Comment, Doc>();
 
 /** The doc comment of a class: on the class itself, or on the statement that it is made in. */
 export function docOfClass(node: Ast.Class, module: Module): Doc {
