@@ -17,6 +17,8 @@ export interface CachedSurvey extends SurveyResult {
   root: string;
   /** For each tag, the absolute path of the module that registers it. */
   modules: [tag: string, path: string][];
+  /** Other builds of the same modules, which were left out. */
+  leftOut: string[];
 }
 
 interface Entry {

@@ -16,6 +16,8 @@ export interface Surveyed {
   modules: Map<string, string>;
   /** Folder the modules' specifiers are relative to, by tag. */
   roots: Map<string, string>;
+  /** Other builds of the same modules, which were left out. */
+  leftOut: string[];
 }
 
 export interface SurveyOptions {
@@ -34,14 +36,16 @@ export async function surveySources(
 ): Promise<Surveyed> {
   const components = new Map<string, Contract['components'][number]>();
   const findings: Finding[] = [];
+  const leftOut: string[] = [];
   const packages = new Map<string, NonNullable<Contract['package']>>();
   const modules = new Map<string, string>();
   const roots = new Map<string, string>();
   for (const source of sources) {
     const result = source.endsWith('.json')
-      ? { contract: await readContract(source, cwd), findings: [], modules: [], root: null }
+      ? { contract: await readContract(source, cwd), findings: [], modules: [], root: null, leftOut: [] }
       : await surveySource(source, cwd, options);
     findings.push(...result.findings);
+    leftOut.push(...result.leftOut);
     if (result.contract.package) packages.set(result.contract.package.name, result.contract.package);
     const paths = new Map(result.modules);
     for (const component of result.contract.components) {
@@ -54,7 +58,13 @@ export async function surveySources(
   }
   const [only] = packages.size === 1 ? [...packages.values()] : [];
   const sorted = [...components.values()].sort((a, b) => (a.tag < b.tag ? -1 : 1));
-  return { contract: { contract: 1, package: only ?? null, components: sorted }, findings, modules, roots };
+  return {
+    contract: { contract: 1, package: only ?? null, components: sorted },
+    findings,
+    modules,
+    roots,
+    leftOut,
+  };
 }
 
 async function surveySource(
@@ -70,8 +80,8 @@ async function surveySource(
     import('./sources.js'),
   ]);
   const opened = openSource(source, cwd);
-  const { contract, findings, paths } = survey(opened.input);
-  const result: CachedSurvey = { contract, findings, root: opened.root, modules: [...paths] };
+  const { contract, findings, paths, leftOut } = survey(opened.input);
+  const result: CachedSurvey = { contract, findings, root: opened.root, modules: [...paths], leftOut };
   if (cache) remember(source, cwd, opened, result);
   return result;
 }

@@ -30,6 +30,23 @@ test('of several builds one is taken, by which the package is entered', async ()
   expect(contract.components.map(summary)).toEqual(['quay-a ./dist/esm/index.js dist/esm/index.js:2']);
 });
 
+test('the builds that were left out are told', async () => {
+  const cwd = folder({
+    [`${IN}package.json`]: manifest({ module: './dist/esm/index.js' }),
+    [`${IN}dist/esm/index.js`]: element('quay-a'),
+    [`${IN}dist/cjs/index.js`]: element('quay-a'),
+    [`${IN}dist/cjs/more.js`]: '',
+    [`${IN}dist/kit.min.js`]: element('quay-a'),
+    [`${IN}src/index.ts`]: element('quay-a'),
+  });
+  for (const turn of ['anew', 'remembered']) {
+    const ran = await suvet(['survey', 'npm:@quay/kit'], cwd, { SUVET_CACHE_DIR: join(cwd, 'cache') });
+    expect(ran.stderr, turn).toBe(
+      'Other builds of the same modules were left out: dist/cjs, dist/kit.min.js, src\n',
+    );
+  }
+});
+
 test('a package that is nothing but a bundle is read all the same', async () => {
   const contract = await surveyed({
     [`${IN}package.json`]: manifest({ main: './kit.min.js' }),

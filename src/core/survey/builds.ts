@@ -39,6 +39,15 @@ export function sortBuilds(files: readonly string[], entries: readonly string[])
     : { main: others, others: [] };
 }
 
+/** What to call the builds that files belong to: by the folder that tells, else by the file. */
+export function namesOfBuilds(files: readonly string[]): string[] {
+  const names = files.map((file) => {
+    const folder = OTHER_FOLDERS.exec(file) ?? SOURCE_FOLDER.exec(file);
+    return folder ? file.slice(0, folder.index + folder[0].length).replace(/\/$/, '') : file;
+  });
+  return [...new Set(names)].sort();
+}
+
 function isOther(file: string): boolean {
   return OTHER_FOLDERS.test(file) || OTHER_FILES.test(file);
 }

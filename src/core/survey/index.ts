@@ -3,6 +3,7 @@
 import type { Component, Contract } from '../contract/types.js';
 import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
+import { namesOfBuilds } from './builds.js';
 import { withClaim } from './claims.js';
 import { chainOf, chainOfBuilt } from './classes.js';
 import { Entrances } from './entrances.js';
@@ -31,6 +32,8 @@ export interface SurveyResult {
 /** A result together with the path of the module that registers each tag. */
 export interface SurveyOutcome extends SurveyResult {
   paths: Map<string, string>;
+  /** Other builds of the same modules, which were left out. */
+  leftOut: string[];
 }
 
 /**
@@ -46,12 +49,19 @@ export function survey(input: SurveyInput): SurveyOutcome {
   };
   each(input.paths, surveyModule);
   each(input.paths, takeUnregistered);
-  if (found.components.size === 0) each(input.otherPaths ?? [], surveyModule);
+  const isElsewhere = found.components.size === 0;
+  if (isElsewhere) each(input.otherPaths ?? [], surveyModule);
   const components = onlyDeclaredStyles([...found.components.values()].map((one) => one.component)).sort(
     (a, b) => (a.tag < b.tag ? -1 : 1),
   );
   const paths = new Map([...found.components].map(([tag, one]) => [tag, one.registered.module.path]));
-  return { contract: { contract: 1, package: input.package, components }, findings: found.findings, paths };
+  const leftOut = isElsewhere ? [] : namesOfBuilds((input.otherPaths ?? []).map(input.reader.label));
+  return {
+    contract: { contract: 1, package: input.package, components },
+    findings: found.findings,
+    paths,
+    leftOut,
+  };
 }
 
 /** So many components, and such a share of them, show that a package declares what it means for users. */
