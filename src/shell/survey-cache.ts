@@ -8,7 +8,7 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { homedir } from 'node:os';
-import { dirname, join, sep } from 'node:path';
+import { dirname, join } from 'node:path';
 import type { SurveyResult } from '../core/survey/index.js';
 import { readText, writeText } from './files.js';
 import type { OpenedSource } from './sources.js';
@@ -94,15 +94,16 @@ function hashOf(text: string | null): string {
   return text === null ? 'unreadable' : createHash('sha1').update(text).digest('base64url');
 }
 
+/** The folder and all below it, without installed packages and hidden ones, which are never looked through. */
 function foldersBelow(root: string): string[] {
-  const folders = readdirSync(root, { withFileTypes: true, recursive: true })
-    .filter((one) => one.isDirectory())
-    .map((one) => join(one.parentPath, one.name))
-    .filter(
-      (path) =>
-        !/(?:^|[\\/])(?:node_modules|\.[^\\/]*)(?:[\\/]|$)/.test(path.slice(root.length + sep.length)),
-    );
-  return [root, ...folders];
+  const folders = [root];
+  for (const folder of folders) {
+    for (const one of readdirSync(folder, { withFileTypes: true })) {
+      const isSkipped = one.name === 'node_modules' || one.name.startsWith('.');
+      if (one.isDirectory() && !isSkipped) folders.push(join(folder, one.name));
+    }
+  }
+  return folders;
 }
 
 let stamp: string | null = null;
