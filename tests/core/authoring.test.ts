@@ -231,6 +231,31 @@ rows('tables and decorators', [
   ],
 ]);
 
+const KIT = "import { Base, element, property } from 'kit';";
+
+rows('decorators as other compilers write them', [
+  [
+    'in variables, around a class in a sequence',
+    `${KIT} var _dec, _dec2, _class, _class2, _descriptor; let Pier = (_dec = element('pier-a'), _dec2 = property({ type: Number, attribute: 'max-deck' }), _dec(_class = (_class2 = class Pier extends Base { constructor() { super(...arguments); _initializerDefineProperty(this, 'deck', _descriptor, this); } }, _descriptor = _applyDecoratedDescriptor(_class2.prototype, 'deck', [_dec2], { configurable: true, enumerable: true, writable: true, initializer: function () { return 1; } }), _class2)) || _class);`,
+    'pier-a: deck | max-deck | ',
+  ],
+  [
+    'in lists, in a static block',
+    `${KIT} let _initProto, _initClass, _init_deck, _Pier; class Pier extends Base { static { [_init_deck, _initProto, _Pier, _initClass] = _applyDecs2305(this, [element('pier-a')], [[property({ type: Number, attribute: 'max-deck' }), 1, 'deck']]).e; } #a = _init_deck(this, 1); get deck() { return this.#a; } set deck(v) { this.#a = v; } } export { _Pier as Pier };`,
+    'pier-a: deck | max-deck | ',
+  ],
+  [
+    'under a name of their own',
+    `${KIT} export class Pier extends Base { deck = 1; } _ts_decorate([property({ type: Number, attribute: 'max-deck' })], Pier.prototype, 'deck', void 0); Pier = _ts_decorate([element('pier-a')], Pier);`,
+    'pier-a: deck | max-deck | ',
+  ],
+  [
+    'given the prototype and a name',
+    `${KIT} class Pier extends Base {} property({ type: Number, attribute: 'max-deck' })(Pier.prototype, 'deck'); element('pier-a')(Pier);`,
+    'pier-a: deck | max-deck | ',
+  ],
+]);
+
 rows('component compilers', [
   [
     'a member table passed to a proxy',

@@ -152,6 +152,9 @@ function visit(
     case 'LogicalExpression':
       steps(node.left, node.right);
       break;
+    case 'MemberExpression':
+      steps(node.object);
+      break;
     case 'ForOfStatement': {
       const pattern = node.left.type === 'VariableDeclaration' ? node.left.declarations[0]?.id : null;
       for (const bindings of pattern ? (elementsOf(node.right, pattern, scope) ?? []) : [])
@@ -178,6 +181,11 @@ function visitCall(
   graph: ModuleGraph,
 ): void {
   found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass) });
+  // Compilers make a class, and do things to it, inside of the arguments of a call.
+  for (const one of node.arguments) {
+    if (one.type === 'AssignmentExpression' || one.type === 'SequenceExpression')
+      visit(one, scope, isClass, found, depth, graph);
+  }
   const callee = unwrap(node.callee);
   const [first] = node.arguments;
   if (

@@ -134,7 +134,15 @@ function followOnce(
       return { node: node.right, scope, name };
     case 'SequenceExpression': {
       const last = node.expressions.at(-1);
-      return last ? { node: last, scope, name } : null;
+      // `(one = class { ... }, more, one)`
+      const given = node.expressions.find(
+        (one) =>
+          one.type === 'AssignmentExpression' &&
+          one.left.type === 'Identifier' &&
+          last?.type === 'Identifier' &&
+          one.left.name === last.name,
+      );
+      return last ? { node: given ?? last, scope, name } : null;
     }
     case 'LogicalExpression':
       return { node: node.left, scope, name };

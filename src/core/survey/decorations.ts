@@ -176,6 +176,7 @@ function isCall(node: Ast.Node): boolean {
 function isClassExpression(node: Ast.Node): boolean {
   const inner = unwrap(node);
   if (inner.type === 'AssignmentExpression') return isClassExpression(inner.right);
+  if (inner.type === 'SequenceExpression') return inner.expressions.some(isClassExpression);
   return isClass(inner) || inner.type === 'Identifier';
 }
 
