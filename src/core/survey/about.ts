@@ -157,8 +157,8 @@ function visit(
       break;
     case 'ForOfStatement': {
       const pattern = node.left.type === 'VariableDeclaration' ? node.left.declarations[0]?.id : null;
-      for (const bindings of pattern ? (elementsOf(node.right, pattern, scope) ?? []) : [])
-        visit(node.body, withBlock(scope, bindings, node.body), isClass, found, depth, graph);
+      for (const round of roundsOf(node.right, pattern, node.body, scope))
+        visit(node.body, round, isClass, found, depth, graph);
       break;
     }
     case 'AssignmentExpression':
@@ -170,6 +170,17 @@ function visit(
       break;
     default:
   }
+}
+
+/** The scope of each round of a loop over a list that is written out; none where it cannot be told. */
+function roundsOf(
+  list: Ast.Node,
+  pattern: Ast.Node | null | undefined,
+  body: Ast.Node,
+  scope: Scope,
+): Scope[] {
+  const rounds = pattern ? elementsOf(list, pattern, scope) : null;
+  return (rounds ?? []).map((bindings) => withBlock(scope, bindings, body));
 }
 
 function visitCall(
@@ -196,8 +207,8 @@ function visitCall(
   ) {
     const [parameter] = first.params;
     if (callee.property.name !== 'forEach' || !first.body) return;
-    for (const bindings of parameter ? (elementsOf(callee.object, parameter, scope) ?? []) : [])
-      visit(first.body, withBlock(scope, bindings, first.body), isClass, found, depth, graph);
+    for (const round of roundsOf(callee.object, parameter, first.body, scope))
+      visit(first.body, round, isClass, found, depth, graph);
     return;
   }
   if (isFunction(callee) && callee.body) {

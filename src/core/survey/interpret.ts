@@ -88,19 +88,35 @@ function runOne(node: Ast.Node, run: Run): Outcome {
   }
 }
 
-/** Which way it goes is not known: fine as long as neither way returns or changes what is known. */
+/**
+ * Which way it goes is not known. Where neither way returns, what either changes is uncertain from then on; where
+ * each that there is returns a list, the result may hold any of their items, and others.
+ */
 function unknownBranch(node: Ast.IfStatement, run: Run): Outcome {
   const branches = [node.consequent, ...(node.alternate ? [node.alternate] : [])];
-  const outcomes = branches.map((branch) =>
-    runOne(branch, { ...run, scope: { ...run.scope, bindings: new Map(run.scope.bindings) } }),
-  );
+  const before = new Map(run.scope.bindings);
+  const outcomes = branches.map((branch) => {
+    const bindings = new Map(before);
+    const outcome = runOne(branch, { ...run, scope: { ...run.scope, bindings } });
+    for (const [name, bound] of bindings) {
+      if (before.has(name) && bound !== before.get(name)) makeUncertain(name, bound, run);
+    }
+    return outcome;
+  });
   if (outcomes.every((one) => one === null)) return null;
   const lists = outcomes.flatMap((one) => (one && Array.isArray(one.returns) ? [one.returns] : []));
-  if (lists.length < outcomes.length) {
-    // One way returns, the other goes on: what follows may still be told, if this way gives no list to add.
-    return LOST;
-  }
+  if (lists.length < branches.length) return LOST;
   return { returns: [...new Set<Folded>([...lists.flat(), UNKNOWN])] };
+}
+
+/** A name that one way changes: a list may hold the items of either way, anything else may be anything. */
+function makeUncertain(name: string, changed: Bound, run: Run): void {
+  const known = run.scope.bindings.get(name)?.value;
+  const both: Folded[] | null =
+    Array.isArray(known) && Array.isArray(changed.value)
+      ? [...new Set<Folded>([...known, ...changed.value]), UNKNOWN]
+      : null;
+  run.scope.bindings.set(name, boundTo(both ?? UNKNOWN, run.scope));
 }
 
 function declare(one: Ast.VariableDeclarator, run: Run, value: (node: Ast.Node) => Folded): void {
