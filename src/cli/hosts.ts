@@ -14,11 +14,11 @@ export const HOST_OPTION = {
 
 /** Opens every host of --host; without it those of suvet.json, then that of the project here. */
 export async function hostsFor(call: CommandCall, workspace: Workspace | null): Promise<OpenedHost[]> {
-  const { hostOfFolder, openHost } = await import('../shell/hosts.js');
+  const { hostsOfFolder, openHost } = await import('../shell/hosts.js');
   const named = listOf(call.options.host);
   const found = workspace?.hosts.map((one) => one.host) ?? [];
-  const here = hostOfFolder(call.cwd);
-  const wanted = named.length > 0 ? named : found.length > 0 ? found : here ? [here] : [];
+  const here = hostsOfFolder(call.cwd);
+  const wanted = named.length > 0 ? named : found.length > 0 ? found : here;
   if (wanted.length === 0) {
     throw usageError(
       'no-host',

@@ -12,9 +12,26 @@ export interface BundleRequest {
   optional?: readonly string[];
   /** Further folders to look for packages in, as with NODE_PATH. */
   packageFolders?: readonly string[];
+  /** Packages that are taken from a folder, under other names where `alias` has one for them. */
+  packages?: { names: readonly string[]; folder: string; alias: Readonly<Record<string, string>> };
+  /** Modules that exist only here, imported as `view:NAME`. */
+  modules?: ReadonlyMap<string, VirtualModule>;
+  /** Names and the code that stands for them. */
+  define?: Readonly<Record<string, string>>;
+  /** The package whose functions JSX becomes calls of. */
+  jsxFrom?: string;
+  /** Export conditions in place of those of a browser. */
+  conditions?: readonly string[];
   platform?: 'browser' | 'node';
   production?: boolean;
   minify?: boolean;
+}
+
+export interface VirtualModule {
+  text: string;
+  loader: 'ts' | 'tsx' | 'js' | 'jsx';
+  /** The folder that its imports are resolved from. */
+  folder: string;
 }
 
 /** The bundle as one script. Throws a SuvetError (exit 3) that carries the first of the bundler's messages. */
@@ -27,17 +44,32 @@ export async function bundle(request: BundleRequest): Promise<string> {
         : { stdin: { contents: entry.text, resolveDir: entry.folder, loader: entry.loader ?? 'ts' } }),
       bundle: true,
       write: false,
-      platform,
+      ...(request.conditions
+        ? {
+            platform: 'neutral',
+            conditions: [...request.conditions, request.production ? 'production' : 'development'],
+            mainFields: ['module', 'main'],
+            external: ['node:*'],
+          }
+        : { platform, conditions: [request.production ? 'production' : 'development', 'module'] }),
       format: platform === 'browser' ? 'iife' : 'esm',
       target: 'es2022',
       logLevel: 'silent',
       jsx: 'automatic',
+      jsxImportSource: request.jsxFrom ?? 'react',
       minify: request.minify === true,
-      define: { 'process.env.NODE_ENV': JSON.stringify(request.production ? 'production' : 'development') },
+      define: {
+        ...request.define,
+        'process.env.NODE_ENV': JSON.stringify(request.production ? 'production' : 'development'),
+      },
       tsconfigRaw: { compilerOptions: { experimentalDecorators: true, useDefineForClassFields: false } },
       ...(request.alias ? { alias: request.alias } : {}),
       ...(request.packageFolders ? { nodePaths: [...request.packageFolders] } : {}),
-      plugins: [optionalModules(request.optional ?? [])],
+      plugins: [
+        optionalModules(request.optional ?? []),
+        virtualModules(request.modules ?? new Map()),
+        ...(request.packages ? [packagesFrom(request.packages)] : []),
+      ],
     });
     return result.outputFiles[0]?.text ?? '';
   } catch (error) {
@@ -60,7 +92,7 @@ function optionalModules(specifiers: readonly string[]): Plugin {
       if (specifiers.length === 0) return;
       const filter = new RegExp(`^(${specifiers.map((one) => one.replaceAll(/[^\w]/g, '\\$&')).join('|')})$`);
       setup.onResolve({ filter }, async (args) => {
-        if (args.pluginData === 'asked') return null;
+        if (args.pluginData === 'asked' || args.pluginData === 'from-folder') return null;
         const found = await setup.resolve(args.path, {
           resolveDir: args.resolveDir,
           kind: args.kind,
@@ -70,6 +102,41 @@ function optionalModules(specifiers: readonly string[]): Plugin {
         return found.errors.length > 0 ? { path: args.path, namespace: 'absent' } : found;
       });
       setup.onLoad({ filter: /.*/, namespace: 'absent' }, () => ({ contents: 'export {}', loader: 'js' }));
+    },
+  };
+}
+
+function virtualModules(modules: ReadonlyMap<string, VirtualModule>): Plugin {
+  return {
+    name: 'virtual-modules',
+    setup(setup) {
+      setup.onResolve({ filter: /^view:/ }, (args) => ({ path: args.path.slice(5), namespace: 'view' }));
+      setup.onLoad({ filter: /.*/, namespace: 'view' }, (args) => {
+        const module = modules.get(args.path);
+        return module
+          ? { contents: module.text, loader: module.loader, resolveDir: module.folder }
+          : { errors: [{ text: `there is no view ${args.path}` }] };
+      });
+    },
+  };
+}
+
+function packagesFrom({ names, folder, alias }: NonNullable<BundleRequest['packages']>): Plugin {
+  return {
+    name: 'packages-from',
+    setup(setup) {
+      for (const name of names) {
+        const filter = new RegExp(`^${name.replaceAll(/[^\w]/g, '\\$&')}(/.*)?$`);
+        setup.onResolve({ filter }, (args) => {
+          if (args.pluginData === 'from-folder') return null;
+          return setup.resolve((alias[name] ?? name) + args.path.slice(name.length), {
+            resolveDir: folder,
+            kind: args.kind,
+            importer: args.importer,
+            pluginData: 'from-folder',
+          });
+        });
+      }
     },
   };
 }

@@ -8,7 +8,7 @@ import { type Finding, inReadingOrder } from '../core/findings/types.js';
 import { ModuleGraph } from '../core/survey/modules.js';
 import { usageError } from './error.js';
 import { isInside, readText, realPath, shownPath } from './files.js';
-import { hostOfFolder, type OpenedHost, openHost } from './hosts.js';
+import { hostsOfFolder, type OpenedHost, openHost } from './hosts.js';
 import { packageAround } from './packages.js';
 import { resolver } from './resolver.js';
 import type { Surveyed } from './survey.js';
@@ -56,7 +56,7 @@ export function gather(
     const application = applicationOf(path, workspace, applications, hostName, cwd);
     const isPage = PAGES.includes(extname(path));
     const version = isPage ? openHost('html', cwd) : application.host;
-    if (!version?.host.files.includes(extname(path))) continue;
+    if (!version?.host.usesIn || !version.host.files.includes(extname(path))) continue;
     const file = shownPath(path, cwd);
     const text = readText(path);
     if (text === null) {
@@ -120,7 +120,7 @@ function applicationOf(
   const root = declared ? realPath(declared.path) : (packageAround(dirname(path))?.root ?? dirname(path));
   const before = known.get(root);
   if (before) return before;
-  const name = hostName ?? declared?.host ?? hostOfFolder(root);
+  const name = hostName ?? declared?.host ?? hostsOfFolder(root)[0];
   const application = { root, host: name ? openHost(name, declared ? root : cwd) : null };
   known.set(root, application);
   return application;

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { dirname, join, relative, sep } from 'node:path';
 import { globSync } from 'tinyglobby';
 import { isInside } from './files.js';
-import { hostOfFolder } from './hosts.js';
+import { hostsOfFolder } from './hosts.js';
 import { type PackageManifest, readPackage } from './packages.js';
 
 export interface Discovered {
@@ -43,7 +43,7 @@ export function discover(root: string): Discovered {
     .map((path) => nearestFolder(path, folders));
   const components = [...new Set(registering)].map((folder) => shown(folder, root));
   const applications = folders.flatMap((folder) => {
-    const host = hostOfFolder(folder);
+    const [host] = hostsOfFolder(folder);
     return host ? [{ path: shown(folder, root), host }] : [];
   });
   const pages = globSync('**/*.{html,htm}', { cwd: root, absolute: true, ignore: LEFT_OUT })

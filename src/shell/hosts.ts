@@ -8,6 +8,7 @@ import type { Host } from '../core/hosts/host.js';
 import { HOSTS } from '../core/hosts/index.js';
 import type { Profile, VersionProfile } from '../core/hosts/profile.js';
 import { missingError, usageError } from './error.js';
+import { lockedVersion } from './lockfile.js';
 import { installedVersion, packageAround } from './packages.js';
 
 export interface OpenedHost extends HostVersion {
@@ -67,7 +68,9 @@ export function openHost(named: string, folder: string): OpenedHost {
       `${named}: "${wanted}" is no version.`,
       `Write it as ${name}@${majorOf(versions.at(-1))}.`,
     );
-  const exact = versions.find((one) => semver.satisfies(version, one.range));
+  // A version named in part (`vue@2`) means any of its kind.
+  const meant = semver.validRange(at > 0 ? wanted : version.version) ?? version.version;
+  const exact = versions.find((one) => semver.intersects(one.range, meant));
   const label = `${name}@${at > 0 ? wanted : version.major}`;
   if (exact) return opened(host, label, exact, version.major, null);
   const closest = [...versions].sort(
@@ -102,19 +105,23 @@ function majorOf(profile: VersionProfile | undefined): number {
   return semver.coerce(profile?.measured ?? '')?.major ?? 0;
 }
 
+/** The version in the lockfile, or the one installed, unless the folder's own package wants another. */
 function versionAround(host: Host, folder: string): string | null {
   if (!host.packageName) return null;
-  return declaredIn(host.packageName, folder) ?? installedVersion(host.packageName, folder);
+  const declared = declaredIn(host.packageName, folder);
+  const exact = lockedVersion(host.packageName, folder) ?? installedVersion(host.packageName, folder);
+  if (declared === null || exact === null) return exact ?? declared;
+  const isWanted = semver.validRange(declared) === null || semver.satisfies(exact, declared);
+  return isWanted ? exact : declared;
 }
 
-/** The host that a folder's own packages name, such as `react@18`; null when they name none. */
-export function hostOfFolder(folder: string): string | null {
-  for (const host of HOSTS) {
-    const version = host.packageName ? declaredIn(host.packageName, folder) : null;
-    const coerced = version ? semver.coerce(version) : null;
-    if (coerced) return `${host.name}@${coerced.major}`;
-  }
-  return null;
+/** The hosts that a folder's own packages name, such as `react@18`, in the order of the register. */
+export function hostsOfFolder(folder: string): string[] {
+  return HOSTS.flatMap((host) => {
+    if (!host.packageName || declaredIn(host.packageName, folder) === null) return [];
+    const coerced = semver.coerce(versionAround(host, folder) ?? '');
+    return coerced ? [`${host.name}@${coerced.major}`] : [];
+  });
 }
 
 function declaredIn(packageName: string, folder: string): string | null {

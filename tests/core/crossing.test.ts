@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { crossingsOf } from '../../src/core/crossing/index.js';
-import { countOutcomes, narrowed } from '../../src/core/crossing/narrow.js';
+import { byDamage, countOutcomes, narrowed } from '../../src/core/crossing/narrow.js';
 import { arrivalText, readArrival } from '../../src/core/hosts/profile.js';
 import { openHost } from '../../src/shell/hosts.js';
 import { componentIn } from '../support/memory.js';
@@ -40,7 +40,11 @@ function outcome(host: string, name: string): string {
   return item ? [item.outcome, item.syntax ?? item.reason, ...item.conditions].join(' | ') : 'no such item';
 }
 
-const LATE = 'only when the element is defined before react@19 mounts it';
+const late = (host: string) => `only when the element is defined before ${host} mounts it`;
+const taken = (host: string) =>
+  `a page that takes over what the server of ${host} printed has it only after it changes`;
+const LATE = late('react@19');
+const TAKEN = taken('react@19');
 const LEFT = 'removing it leaves undefined in the property';
 
 describe('outcomes', () => {
@@ -65,7 +69,7 @@ describe('outcomes', () => {
       'broken | it is dispatched inside the shadow tree without composed, so it never leaves it',
     ],
     ['react@18', 'legend', 'plain | <div slot="legend">'],
-    ['react@19', 'list', `plain | list={list} | ${LATE} | ${LEFT}`],
+    ['react@19', 'list', `plain | list={list} | ${LATE} | ${TAKEN} | ${LEFT}`],
     ['react@19', 'maxRows', 'plain | max-rows={maxRows}'],
     ['react@19', 'open', `plain | open={open} | ${LEFT}`],
     ['react@19', 'pier-go', 'marked | onpier-go={onPierGo}'],
@@ -79,9 +83,77 @@ describe('outcomes', () => {
     ['html', 'word', 'plain | word="..."'],
     ['html', 'pier-go', "marked | element.addEventListener('pier-go', onPierGo)"],
     ['html', 'input', 'plain | oninput="onInput(event)"'],
+    ['preact@10', 'list', `plain | list={list} | ${late('preact@10')} | ${taken('preact@10')}`],
+    ['preact@10', 'pier-go', 'marked | onpier-go={onPierGo}'],
+    ['vue@2.7', 'list', `marked | :list.prop="list" | ${late('vue@2.7')} | ${LEFT}`],
+    ['vue@2.7', 'open', 'plain | :open="open"'],
+    ['vue@2.7', 'rows', 'plain | :rows="rows"'],
+    ['vue@3', 'list', `plain | :list="list" | ${late('vue@3')} | ${LEFT}`],
+    ['vue@3', 'pier-go', 'plain | @pier-go="onPierGo"'],
+    ['svelte@5', 'list', `plain | list={list} | ${late('svelte@5')} | ${LEFT}`],
+    ['svelte@5', 'pier-go', 'plain | onpier-go={onPierGo}'],
+    ['solid@1', 'list', `plain | list={list} | ${late('solid@1')} | ${taken('solid@1')} | ${LEFT}`],
+    ['solid@1', 'maxRows', 'marked | attr:max-rows={maxRows}'],
+    ['solid@1', 'open', `plain | open={open} | ${late('solid@1')} | ${taken('solid@1')} | ${LEFT}`],
+    ['solid@1', 'pier-go', 'marked | on:pier-go={onPierGo} | solid@1 keeps the handler it was given first'],
+    ['angular@20', 'list', `plain | [list]="list" | ${late('angular@20')} | ${LEFT}`],
+    ['angular@20', 'pier', 'marked | [attr.pier]="pier"'],
+    ['angular@20', 'pier-go', 'plain | (pier-go)="onPierGo($event)"'],
   ])('%s %s', (host, name, expected) => {
     expect(outcome(host, name)).toBe(expected);
   });
+});
+
+describe('pairs', () => {
+  const paired = componentIn(`class Y extends HTMLElement {
+    value: string = '';
+    go() { this.dispatchEvent(new Event('input', { bubbles: true })) }
+  }
+  customElements.define('pier-field', Y);`);
+  test.each([
+    ['vue@3', 'plain | v-model="value"'],
+    ['react@19', 'marked | value={value} onInput={onInput}'],
+    ['react@18', 'bridge | react@18 writes it as the text "north"'],
+    ['svelte@5', 'marked | value={value} oninput={onInput}'],
+    ['html', 'marked | element.value = value oninput="onInput(event)"'],
+  ])('value with input in %s', (name, expected) => {
+    const items = crossingsOf(paired, openHost(name, '/')).items;
+    const pair = items.find((one) => one.kind === 'pair');
+    expect(`${pair?.outcome} | ${pair?.syntax ?? pair?.reason}`).toBe(expected);
+  });
+});
+
+test('a customised built-in element is broken where the host does not bring it up, and not in every engine', () => {
+  const button = componentIn(
+    `class Z extends HTMLButtonElement { level = 3; } customElements.define('pier-button', Z, { extends: 'button' });`,
+  );
+  const itemIn = (name: string) => crossingsOf(button, openHost(name, '/')).items[0];
+  expect(itemIn('html')?.conditions).toContain(
+    'not in webkit, which does not know <button is="pier-button">',
+  );
+  expect(itemIn('vue@2.7')).toMatchObject({
+    outcome: 'broken',
+    reason: 'vue@2.7 does not bring up <button is="pier-button">',
+  });
+});
+
+test('names that a host keeps for itself do not cross', () => {
+  const named = componentIn(
+    `class W extends HTMLElement { key: string = ''; level: string = ''; } customElements.define('pier-key', W);`,
+  );
+  const outcomes = (name: string) =>
+    crossingsOf(named, openHost(name, '/')).items.map((one) => `${one.name} ${one.outcome}`);
+  expect(outcomes('react@19')).toEqual(['key bridge', 'level plain']);
+  expect(outcomes('angular@20')).toEqual(['key plain', 'level plain']);
+});
+
+test('the worst comes first when sorted by damage', () => {
+  const hosts = ['react@19', 'react@18'].map((name) => openHost(name, '/'));
+  const sorted = byDamage(
+    hosts.map((host) => ({ host: host.label, profile: '', components: [crossingsOf(component, host)] })),
+  );
+  expect(sorted.map((one) => one.host)).toEqual(['react@18', 'react@19']);
+  expect(sorted[0]?.components[0]?.items[0]?.name).toBe('pier-in');
 });
 
 test('narrowing keeps what is asked for, and counts add up', () => {

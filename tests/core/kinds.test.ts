@@ -5,18 +5,19 @@ import { isGlobalAttribute, isGlobalProperty } from '../../src/core/contract/pla
 import type { AttributeReader, JsonSchema } from '../../src/core/contract/types.js';
 
 test.each<[string, JsonSchema | null, string[]]>([
-  ['string', { type: 'string' }, ['string']],
+  ['string', { type: 'string' }, ['empty', 'string']],
   ['number', { type: 'integer' }, ['number']],
   ['boolean', { type: 'boolean' }, ['false', 'true']],
-  ['string | null', { type: ['string', 'null'] }, ['null', 'string']],
+  ['string | null', { type: ['string', 'null'] }, ['empty', 'null', 'string']],
   ["'a' | 2 | true", { enum: ['a', 2, true] }, ['number', 'string', 'true']],
   ['false', { const: false }, ['false']],
   ['null', { const: null }, ['null']],
   ['string[]', { type: 'array' }, ['array']],
   ['{ a: string }', { type: 'object' }, ['object']],
-  ['string | string[]', { anyOf: [{ type: 'string' }, { type: 'array' }] }, ['array', 'string']],
+  ['string | string[]', { anyOf: [{ type: 'string' }, { type: 'array' }] }, ['array', 'empty', 'string']],
   ['(at: Date) => string', null, ['function']],
-  ['Date | null', null, ['null', 'object']],
+  ['Date | null', null, ['date', 'null']],
+  ['symbol', null, ['symbol']],
   ['Readonly<string>', null, ['object']],
   ['ReadonlyArray<number>', null, ['array']],
   ['number | undefined', null, ['number', 'undefined']],
@@ -26,7 +27,7 @@ test.each<[string, JsonSchema | null, string[]]>([
 });
 
 test.each<[AttributeReader, string[]]>([
-  ['string', ['string']],
+  ['string', ['empty', 'string']],
   ['custom', ['string']],
   ['number', ['number']],
   ['boolean', ['false', 'true']],

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { openHost } from '../../dist/shell/hosts.js';
 import { check } from '../../src/core/check/index.js';
 import { componentIn } from '../support/memory.js';
+import { usesIn } from '../support/uses.js';
 
 const PIER = componentIn(`
 /**
@@ -38,7 +39,9 @@ function said(host: string, text: string, isLoaded = true): string[] {
   const findings = check({
     components: [PIER],
     packageName: '@quay/kit',
-    files: [{ source, uses: version.host.usesIn(source), version, isLoaded: () => isLoaded }],
+    files: [
+      { source, uses: usesIn(version.host, source.file, source.text), version, isLoaded: () => isLoaded },
+    ],
   });
   return findings.map((one) => `${one.level} ${one.code} ${one.message.split(':')[0]}`);
 }
@@ -137,7 +140,7 @@ test.each([
   const [finding] = check({
     components: [PIER],
     packageName: null,
-    files: [{ source, uses: version.host.usesIn(source), version, isLoaded: () => true }],
+    files: [{ source, uses: usesIn(version.host, source.file, source.text), version, isLoaded: () => true }],
   });
   expect(finding?.cure).toContain(cure);
   const { line, column } = finding?.place ?? { line: 0, column: 0 };

@@ -3,10 +3,11 @@ import { describe, expect, test } from 'vitest';
 import { openHost } from '../../dist/shell/hosts.js';
 import type { HostUses } from '../../src/core/hosts/uses.js';
 import { parseModule } from '../../src/core/survey/parse.js';
+import { usesIn } from '../support/uses.js';
 
 /** `tag: kind name form=value ...`, a use a line. */
 function read(host: string, text: string, file = host === 'html' ? 'a.html' : 'a.tsx'): string[] {
-  return lines(openHost(host, '/').host.usesIn({ file, text }));
+  return lines(usesIn(openHost(host, '/').host, file, text));
 }
 
 function lines({ uses }: HostUses): string[] {
@@ -83,19 +84,36 @@ rows(
 
 test('a broken page is read as far as it goes, a broken module is a finding', () => {
   expect(read('html', '<tide-gauge pier="x"><p slot=')[0]).toBe('tide-gauge: pier="x"');
-  const broken = openHost('react@18', '/').host.usesIn({ file: 'a.tsx', text: 'const = <tide-gauge />;' });
+  const broken = usesIn(openHost('react@18', '/').host, 'a.tsx', 'const = <tide-gauge />;');
   expect(broken.findings).toMatchObject([{ code: 'source-syntax', place: { file: 'a.tsx', line: 1 } }]);
 });
+
+rows(
+  'JSX of Solid says in a namespace how a name is written',
+  [
+    ['<tide-gauge prop:readings={[]} attr:pier="North" />', ['tide-gauge: readings=array, pier="North"']],
+    [
+      '<tide-gauge bool:open={true} on:tide-breach={() => 1} />',
+      ['tide-gauge: open=true, handler on:tide-breach'],
+    ],
+    ['<tide-gauge classList={{}} use:tip={1} onTideBreach={f} />', ['tide-gauge: handler onTideBreach']],
+  ],
+  (code) => read('solid@1', `const a = ${code};`),
+);
+
+rows(
+  'JSX of Preact',
+  [['<tide-gauge class="a" readings={[]} onBreach={f} />', ['tide-gauge: readings=array, handler onBreach']]],
+  (code) => read('preact@10', `const a = ${code};`),
+);
 
 test('what a file imports: static, exported again, when needed', () => {
   const text =
     "import './a.js'; import x from 'b'; export * from './c.js'; const d = () => import('./d.js'); export const v = <tide-gauge />;";
-  const { imports } = openHost('react@18', '/').host.usesIn({ file: 'a.tsx', text });
+  const { imports } = usesIn(openHost('react@18', '/').host, 'a.tsx', text);
   expect(imports.sort()).toEqual(['./a.js', './c.js', './d.js', 'b']);
-  const page = openHost('html', '/').host.usesIn({
-    file: 'a.html',
-    text: '<script type="module" src="./e.js"></script><script type="module">import "./f.js";</script>',
-  });
+  const html = '<script type="module" src="./e.js"></script><script type="module">import "./f.js";</script>';
+  const page = usesIn(openHost('html', '/').host, 'a.html', html);
   expect(page.imports.sort()).toEqual(['./e.js', './f.js']);
 });
 

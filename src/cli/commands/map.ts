@@ -1,4 +1,4 @@
-import { NARROWING } from '../../core/crossing/narrow.js';
+import { byDamage, NARROWING, narrowed } from '../../core/crossing/narrow.js';
 import { usageError } from '../../shell/error.js';
 import type { CommandSpec } from '../command.js';
 import { listOf, printJson } from '../command.js';
@@ -20,27 +20,37 @@ export const map: CommandSpec = {
     {
       flags: '--format <format>',
       about: 'how to print it',
-      choices: ['text', 'json', 'markdown'],
+      choices: ['text', 'json', 'markdown', 'html'],
       default: 'text',
+    },
+    {
+      flags: '--sort <order>',
+      about: 'the order: contract, as the contract has it, or damage, the worst first',
+      choices: ['contract', 'damage'],
+      default: 'contract',
     },
   ],
   examples: [
     'suvet map --host react@18',
     'suvet map tide-gauge --host react@17 --host react@19',
-    'suvet map --only losses',
+    'suvet map --only losses --sort damage',
+    'suvet map --host react@18 --host vue@3 --format html > map.html',
   ],
   async run(call) {
     const { contract, workspace } = await contractsFor(call);
     const hosts = await hostsFor(call, workspace);
     const { componentsNamed } = await import('../select.js');
     const { crossings } = await import('../../core/crossing/index.js');
-    const { narrowed } = await import('../../core/crossing/narrow.js');
     const components = componentsNamed(contract, call.args);
     const all = hosts.map((host) => crossings(components, host));
-    const shown = narrowed(all, onlyOf(listOf(call.options.only)));
+    const narrow = narrowed(all, onlyOf(listOf(call.options.only)));
+    const shown = call.options.sort === 'damage' ? byDamage(narrow) : narrow;
     if (call.json || call.options.format === 'json')
       printJson(call, { crossings: 1, package: contract.package, hosts: shown });
-    else if (call.options.format === 'markdown') {
+    else if (call.options.format === 'html') {
+      const { mapPage } = await import('../../core/report/html.js');
+      call.screen.out(mapPage({ ...contract, components }, shown).trimEnd());
+    } else if (call.options.format === 'markdown') {
       const { markdownMap } = await import('../../core/report/markdown.js');
       call.screen.out(markdownMap(shown, contract.package).trimEnd());
     } else {

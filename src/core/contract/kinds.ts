@@ -3,17 +3,21 @@
 import type { AttributeReader, JsonSchema, TypeInfo } from './types.js';
 
 /**
- * `true` and `false` are kinds of their own, because hosts treat them differently; `null` and `undefined` count
- * where a type allows them.
+ * `true` and `false` are kinds of their own, and so are `empty`, the string without characters, and `nan`, because
+ * hosts treat them differently; `null` and `undefined` count where a type allows them.
  */
 export const KINDS = [
   'string',
+  'empty',
   'number',
+  'nan',
   'true',
   'false',
   'object',
   'array',
+  'date',
   'function',
+  'symbol',
   'null',
   'undefined',
 ] as const;
@@ -32,7 +36,7 @@ export function kindsOf(type: TypeInfo, reads?: AttributeReader): Kind[] {
 export function kindsRead(reads: AttributeReader): readonly Kind[] {
   switch (reads) {
     case 'string':
-      return ['string', 'null', 'undefined'];
+      return ['string', 'empty', 'null', 'undefined'];
     case 'number':
       return ['number'];
     case 'boolean':
@@ -44,7 +48,10 @@ export function kindsRead(reads: AttributeReader): readonly Kind[] {
 
 /** Values that no text can stand for by itself. */
 export function isRich(kinds: readonly Kind[]): boolean {
-  return kinds.some((kind) => kind === 'object' || kind === 'array' || kind === 'function');
+  return kinds.some(
+    (kind) =>
+      kind === 'object' || kind === 'array' || kind === 'date' || kind === 'function' || kind === 'symbol',
+  );
 }
 
 function addSchema(schema: JsonSchema, kinds: Set<Kind>): void {
@@ -66,12 +73,17 @@ function addTypeName(type: string, kinds: Set<Kind>): void {
   if (type === 'boolean') {
     kinds.add('true');
     kinds.add('false');
+  } else if (type === 'string') {
+    kinds.add('string');
+    kinds.add('empty');
   } else if (type === 'integer') kinds.add('number');
-  else if (['string', 'number', 'object', 'array', 'null'].includes(type)) kinds.add(type as Kind);
+  else if (['number', 'object', 'array', 'null'].includes(type)) kinds.add(type as Kind);
 }
 
 function addText(text: string, kinds: Set<Kind>): void {
   if (text === 'null' || text === 'undefined') kinds.add(text);
+  else if (text === 'Date') kinds.add('date');
+  else if (text === 'symbol') kinds.add('symbol');
   else if (text.includes('=>') || text === 'Function') kinds.add('function');
   else if (/\[\]$|^(Readonly)?Array</.test(text)) kinds.add('array');
   else if (['string', 'number', 'boolean'].includes(text)) addTypeName(text, kinds);
@@ -79,7 +91,8 @@ function addText(text: string, kinds: Set<Kind>): void {
 }
 
 function addReader(reads: AttributeReader | undefined, kinds: Set<Kind>): void {
-  if (reads === 'string' || reads === 'custom') kinds.add('string');
+  if (reads === 'string') addTypeName('string', kinds);
+  else if (reads === 'custom') kinds.add('string');
   else if (reads === 'number' || reads === 'boolean') addTypeName(reads, kinds);
   else kinds.add('object');
 }

@@ -22,15 +22,36 @@ export function isHeard(
   form: string,
   profile: VersionProfile,
 ): boolean {
-  const hearing = profile.events[form]?.[styleOf(event.name)]?.[dispatchOf(event, component)] ?? 'never';
-  return carries(hearing, event);
+  const hearing = hearingOf(event, component, form, profile);
+  if (!hearing.startsWith('once')) return false;
+  const hasDetail = event.detail.schema?.type !== 'null';
+  const borne = ['heard after unmount', NOT_EXCHANGED, ...(hasDetail ? [] : ['detail lost'])];
+  return faultsOf(hearing).every((fault) => borne.includes(fault));
 }
 
-function carries(hearing: Hearing, event: ContractEvent): boolean {
-  if (!hearing.startsWith('once')) return false;
-  const faults = hearing.split(', ').slice(1);
-  const hasDetail = event.detail.schema?.type !== 'null';
-  return faults.every((fault) => fault === 'heard after unmount' || (fault === 'detail lost' && !hasDetail));
+const NOT_EXCHANGED = 'handler not exchanged';
+
+/** Does the handler that was given first stay, whatever comes after it? */
+export function keepsFirstHandler(
+  event: ContractEvent,
+  component: Component,
+  form: string,
+  profile: VersionProfile,
+): boolean {
+  return faultsOf(hearingOf(event, component, form, profile)).includes(NOT_EXCHANGED);
+}
+
+function hearingOf(
+  event: ContractEvent,
+  component: Component,
+  form: string,
+  profile: VersionProfile,
+): Hearing {
+  return profile.events[form]?.[styleOf(event.name)]?.[dispatchOf(event, component)] ?? 'never';
+}
+
+function faultsOf(hearing: Hearing): string[] {
+  return hearing.split(', ').slice(1);
 }
 
 /** The key a profile has for an event name: a platform event, or the style of the name. */

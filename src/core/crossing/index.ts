@@ -5,13 +5,14 @@ import type {
   AttributeLink,
   Component,
   ContractEvent,
+  ContractPair,
   ContractProperty,
   TypeInfo,
 } from '../contract/types.js';
 import { camelCase } from '../emit/names.js';
 import type { Host, ValueForm } from '../hosts/host.js';
 import type { Kind, VersionProfile } from '../hosts/profile.js';
-import { isHeard, trappedBy } from './events.js';
+import { isHeard, keepsFirstHandler, trappedBy } from './events.js';
 import type { ComponentCrossings, Crossing, HostCrossings, Outcome } from './types.js';
 import type { Verdict, Writing } from './values.js';
 import { judge, targetOf } from './values.js';
@@ -39,10 +40,12 @@ export function crossings(components: readonly Component[], version: HostVersion
 export function crossingsOf(component: Component, version: HostVersion): ComponentCrossings {
   const { host, profile } = version;
   const styled = profile.customProperty ? 'plain' : 'bridge';
+  const properties = component.properties.map((one) => propertyCrossing(one, version));
+  const events = component.events.map((one) => eventCrossing(one, component, version));
   return {
     tag: component.tag,
-    items: [
-      ...component.properties.map((one) => propertyCrossing(one, version)),
+    items: extending(component, version, [
+      ...properties,
       ...component.attributes.map((one) =>
         valueCrossing(
           'attribute',
@@ -53,7 +56,8 @@ export function crossingsOf(component: Component, version: HostVersion): Compone
           version,
         ),
       ),
-      ...component.events.map((one) => eventCrossing(one, component, version)),
+      ...events,
+      ...component.pairs.map((pair) => pairCrossing(pair, [...properties, ...events], version)),
       ...component.slots.map(({ name }) => {
         const carried = name === '' ? profile.slots.default : profile.slots.named;
         return item(
@@ -84,8 +88,21 @@ export function crossingsOf(component: Component, version: HostVersion): Compone
       ...component.cssStates.map(({ name }) =>
         item('cssState', name, '', 'plain', `${component.tag}:state(${name})`, null),
       ),
-    ],
+    ]),
   };
+}
+
+/** What holds for every item of a customised built-in element (HTML 4.13.1). */
+function extending(component: Component, { label, profile }: HostVersion, items: Crossing[]): Crossing[] {
+  if (component.extendsTag === null) return items;
+  const written = `<${component.extendsTag} is="${component.tag}">`;
+  if (!profile.builtIn) {
+    const reason = `${label} does not bring up ${written}`;
+    return items.map((one) => ({ ...one, outcome: 'broken', syntax: null, reason, conditions: [] }));
+  }
+  const without = Object.entries(profile.elsewhere).filter(([, facts]) => facts.builtIn === false);
+  const conditions = without.map(([engine]) => `not in ${engine}, which does not know ${written}`);
+  return items.map((one) => ({ ...one, conditions: [...one.conditions, ...conditions] }));
 }
 
 function item(
@@ -168,16 +185,20 @@ function attemptsFor(
       )
       .map((form) => {
         const target = targetOf(written, isProperty && written === name);
-        const writing: Writing = { form: form.id, name: written, target, attribute, kinds };
+        const isAttribute = !isProperty || written !== name;
+        const writing: Writing = { form: form.id, name: written, target, attribute, isAttribute, kinds };
         return { form, writing, verdict: judge(writing, profile) };
       }),
   );
 }
 
-/** Ordinary syntax without conditions first, then special syntax without, then each with conditions. */
+/** Ordinary syntax without conditions first, then with conditions, then special syntax. */
 function cost({ form, verdict }: Attempt): number {
   return (
-    (verdict.lateLosses.length > 0 ? 2 : 0) + (form.special ? 1 : 0) + (verdict.leavesUndefined ? 0.5 : 0)
+    (verdict.lateLosses.length > 0 ? 2 : 0) +
+    (verdict.serverLosses.length > 0 ? 0.75 : 0) +
+    (form.special ? 4 : 0) +
+    (verdict.leavesUndefined ? 0.5 : 0)
   );
 }
 
@@ -196,7 +217,10 @@ function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] 
             : 'only once the element is defined',
         ]
       : []),
-    ...(verdict.leavesUndefined ? ['removing it leaves undefined in the property'] : []),
+    ...(verdict.serverLosses.length > 0
+      ? [`a page that takes over what the server of ${label} printed has it only after it changes`]
+      : []),
+    ...(verdict.leavesUndefined && host.versioned ? ['removing it leaves undefined in the property'] : []),
   ];
 }
 
@@ -215,7 +239,39 @@ function eventCrossing(event: ContractEvent, component: Component, version: Host
     form.special ? 'marked' : 'plain',
     form.write(event.name, expressionFor(`on-${event.name}`)),
     form.special ? `${label} hears it only under its own name` : null,
+    keepsFirstHandler(event, component, form.id, profile)
+      ? [`${label} keeps the handler it was given first`]
+      : [],
   );
+}
+
+/** A pair crosses by the host's shorthand, or written out as its property and its event. */
+function pairCrossing(pair: ContractPair, items: readonly Crossing[], version: HostVersion): Crossing {
+  const { property, event } = pair;
+  const type = `${property} with ${event}`;
+  const shorthand = version.host.syntax.pairForms?.find(
+    (form) => pairFactOf(pair, form.id, version.profile) === 'both ways',
+  );
+  if (shorthand) {
+    return item('pair', property, type, 'plain', shorthand.write(property, expressionFor(property)), null);
+  }
+  const sides = items.filter(
+    (one) => one.name === (one.kind === 'property' ? property : one.kind === 'event' ? event : null),
+  );
+  const lost = sides.find((one) => one.outcome === 'broken') ?? sides.find((one) => one.outcome === 'bridge');
+  if (lost) return item('pair', property, type, lost.outcome, null, lost.reason);
+  const written = sides.map((one) => one.syntax).join(' ');
+  const reason = `${version.label} has no shorthand that knows ${property} with ${event}`;
+  const conditions = [...new Set(sides.flatMap((one) => one.conditions))];
+  return item('pair', property, type, 'marked', written, reason, conditions);
+}
+
+/** What a shorthand carries of a pair: as measured, or as measured of a pair whose names are formed alike. */
+function pairFactOf({ property, event }: ContractPair, form: string, profile: VersionProfile) {
+  const facts = new Map(Object.entries(profile.pairs[form] ?? {}));
+  const alike = [`${property}-change`, `${property}Change`, `update:${property}`].indexOf(event);
+  const key = alike < 0 ? '' : `level ${['level-change', 'levelChange', 'update:level'][alike]}`;
+  return facts.get(`${property} ${event}`) ?? facts.get(key);
 }
 
 /** A name to stand in for the user's expression. */

@@ -5,7 +5,16 @@ import type { Crossing, HostCrossings, Outcome } from './types.js';
 export const OUTCOMES: readonly Outcome[] = ['plain', 'marked', 'bridge', 'broken'];
 
 /** The words that narrow a map, other than `losses`. */
-export const NARROWING = [...OUTCOMES, 'property', 'attribute', 'event', 'slot', 'method', 'style'] as const;
+export const NARROWING = [
+  ...OUTCOMES,
+  'property',
+  'attribute',
+  'event',
+  'pair',
+  'slot',
+  'method',
+  'style',
+] as const;
 
 /** Only the items that one of the words names; everything when there are no words. Components without items go. */
 export function narrowed(hosts: readonly HostCrossings[], words: readonly string[]): HostCrossings[] {
@@ -24,6 +33,27 @@ export function narrowed(hosts: readonly HostCrossings[], words: readonly string
 function matches(item: Crossing, word: string): boolean {
   if (word === 'losses') return item.outcome !== 'plain';
   return item.outcome === word || item.kind === word || (word === 'style' && item.kind.startsWith('css'));
+}
+
+/** Weights of what is not plain: what cannot cross at all weighs more than any code that has to be generated. */
+const DAMAGE: Record<Outcome, number> = { plain: 0, marked: 1, bridge: 10, broken: 100 };
+
+/** The same crossings, the worst first: hosts by all their items, components by theirs, then items. */
+export function byDamage(hosts: readonly HostCrossings[]): HostCrossings[] {
+  const weight = (items: readonly Crossing[]) => items.reduce((sum, one) => sum + DAMAGE[one.outcome], 0);
+  const worstFirst = <T>(list: readonly T[], of: (one: T) => number) =>
+    [...list].sort((a, b) => of(b) - of(a));
+  const sorted = hosts.map((host) => ({
+    ...host,
+    components: worstFirst(
+      host.components.map((one) => ({
+        ...one,
+        items: worstFirst(one.items, (item) => DAMAGE[item.outcome]),
+      })),
+      (one) => weight(one.items),
+    ),
+  }));
+  return worstFirst(sorted, (host) => weight(host.components.flatMap((one) => one.items)));
 }
 
 /** How many items have each outcome. */

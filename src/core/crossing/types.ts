@@ -10,6 +10,7 @@ export type ItemKind =
   | 'property'
   | 'attribute'
   | 'event'
+  | 'pair'
   | 'slot'
   | 'method'
   | 'cssProperty'
@@ -18,7 +19,7 @@ export type ItemKind =
 
 export interface Crossing {
   kind: ItemKind;
-  /** Name of the item; the empty string is the default slot. */
+  /** Name of the item; the empty string is the default slot; a pair goes by its property. */
   name: string;
   /** The item's type, payload or signature, as written in the contract. */
   type: string;

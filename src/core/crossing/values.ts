@@ -1,8 +1,10 @@
 /** Does a value arrive? One way of writing a property or attribute, judged against the measured facts. */
 
+import { isRich } from '../contract/kinds.js';
 import type { AttributeLink, AttributeReader } from '../contract/types.js';
-import type { Definition, Kind, Step, Target, VersionProfile } from '../hosts/profile.js';
-import { DEFINITIONS, readArrival, STEPS } from '../hosts/profile.js';
+import { samplesOf } from '../hosts/facts/samples.js';
+import type { Arrival, Kind, Step, Target, VersionProfile } from '../hosts/profile.js';
+import { readArrival, STEPS } from '../hosts/profile.js';
 
 /** A name written in the host in one of its forms, meant for one item. */
 export interface Writing {
@@ -11,11 +13,12 @@ export interface Writing {
   target: Target;
   /** The attribute that carries the item, if it has one. */
   attribute: Pick<AttributeLink, 'name' | 'reads'> | null;
+  /** Written under the attribute's name, as against the property's. */
+  isAttribute: boolean;
   kinds: readonly Kind[];
 }
 
 export interface Loss {
-  definition: Definition;
   step: Step;
   kind: Kind;
   /** What happens to the value, in words that follow the host's name. */
@@ -27,6 +30,8 @@ export interface Verdict {
   losses: Loss[];
   /** Losses only when it is defined afterwards. */
   lateLosses: Loss[];
+  /** Losses only when a page takes over what the host's server printed, until the value changes. */
+  serverLosses: Loss[];
   /** Removing the value in the host leaves `undefined` in the property. */
   leavesUndefined: boolean;
 }
@@ -39,15 +44,17 @@ export function targetOf(name: string, isProperty: boolean): Target {
 
 /** Judges one writing by the facts of one host version. */
 export function judge(writing: Writing, profile: VersionProfile): Verdict {
-  const verdict: Verdict = { losses: [], lateLosses: [], leavesUndefined: false };
+  const verdict: Verdict = { losses: [], lateLosses: [], serverLosses: [], leavesUndefined: false };
   const facts = profile.values[writing.form]?.[writing.target];
   if (!facts)
     return {
       ...verdict,
-      losses: [{ definition: 'before', step: 'mount', kind: 'object', what: 'has no such syntax' }],
+      losses: [{ step: 'mount', kind: 'object', what: 'has no such syntax' }],
     };
-  for (const definition of DEFINITIONS) {
-    for (const kind of writing.kinds) {
+  for (const kind of writing.kinds) {
+    addNameLoss(verdict, writing, kind, profile);
+    addServerLoss(verdict, writing, kind, profile);
+    for (const definition of ['before', 'after'] as const) {
       for (const step of STEPS) {
         const text = facts[definition][kind][step];
         if (text === undefined) continue;
@@ -56,30 +63,68 @@ export function judge(writing: Writing, profile: VersionProfile): Verdict {
           verdict.leavesUndefined ||= arrival.at !== 'attribute' && arrival.got === 'undefined';
         const what = lossOf(arrival, kind, step, writing);
         if (what !== null)
-          verdict[definition === 'before' ? 'losses' : 'lateLosses'].push({ definition, step, kind, what });
+          verdict[definition === 'before' ? 'losses' : 'lateLosses'].push({ step, kind, what });
       }
     }
   }
   return verdict;
 }
 
-/** The texts that attributes show for the sample values, by kind and step. */
-const SAMPLES: Partial<Record<Kind, Partial<Record<Step, unknown>>>> = {
-  string: { mount: 'north', change: 'south' },
-  number: { mount: 3, change: 4 },
-  object: { mount: { level: 3 }, change: { level: 4 } },
-  array: { mount: [3], change: [4] },
-  true: { mount: true, change: false },
-  false: { mount: false, change: true },
+const KIND_WORDS: Record<Kind, string> = {
+  string: 'a string',
+  empty: 'an empty string',
+  number: 'a number',
+  nan: 'NaN',
+  true: 'true',
+  false: 'false',
+  object: 'an object',
+  array: 'an array',
+  date: 'a date',
+  function: 'a function',
+  symbol: 'a symbol',
+  null: 'null',
+  undefined: 'undefined',
 };
 
+/** What hosts and the platform make of some names, whatever else holds for names of their kind. */
+function addNameLoss(verdict: Verdict, writing: Writing, kind: Kind, profile: VersionProfile): void {
+  const names = profile.names[writing.form] ?? {};
+  const facts = Object.hasOwn(names, writing.name) ? names[writing.name] : undefined;
+  if (!facts) return;
+  const stand = kind === 'true' || kind === 'false' ? 'true' : isRich([kind]) ? 'object' : 'string';
+  const arrival = readArrival(facts[stand]);
+  // The measured element has a property of the name: of a mere attribute this tells only whether it gets through.
+  const isStopped = arrival.at === 'nowhere' || arrival.at === 'error' || arrival.at === 'refused';
+  if (writing.isAttribute && !isStopped) return;
+  const what =
+    isStopped && arrival.at === 'nowhere'
+      ? 'keeps this name for itself'
+      : lossOf(arrival, stand, 'mount', writing);
+  if (what !== null) verdict.losses.push({ step: 'mount', kind, what });
+}
+
+/** What is lost of a property when a page takes over what the server printed. */
+function addServerLoss(verdict: Verdict, writing: Writing, kind: Kind, profile: VersionProfile): void {
+  const facts = profile.server?.takeover[writing.form]?.[kind].plain;
+  if (!facts || writing.isAttribute) return;
+  const arrival = readArrival(facts.value);
+  // Markup has one attribute for a name, as the element reads it.
+  const isRead = arrival.at === 'attribute' && writing.attribute?.name === writing.name.toLowerCase();
+  const what =
+    arrival.at === 'attribute' && !isRead
+      ? 'leaves it in the markup'
+      : lossOf(arrival, kind, 'mount', writing);
+  if (what !== null) verdict.serverLosses.push({ step: 'mount', kind, what });
+}
+
+/** The sample value behind a fact. */
+function sampleOf(kind: Kind, step: Step): unknown {
+  const { first, next } = samplesOf(kind);
+  return step === 'mount' ? first : next;
+}
+
 /** What is lost of a value that ended up so, or null when it arrived. */
-function lossOf(
-  arrival: ReturnType<typeof readArrival>,
-  kind: Kind,
-  step: Step,
-  writing: Writing,
-): string | null {
+function lossOf(arrival: Arrival, kind: Kind, step: Step, writing: Writing): string | null {
   switch (arrival.at) {
     case 'accessor':
       if (arrival.got === 'same' || step === 'remove') return null;
@@ -90,23 +135,26 @@ function lossOf(
       return lossOfNothing(kind, step);
     case 'attribute':
       return lossInAttribute(arrival, kind, step, writing);
+    case 'error':
+      return `throws when it is given ${KIND_WORDS[kind]}`;
+    case 'refused':
+      return 'does not compile this';
   }
 }
 
 function lossOfNothing(kind: Kind, step: Step): string | null {
   if (step === 'remove') return null;
-  const value = SAMPLES[kind]?.[step];
-  if (value === false || value === undefined) return kind === 'function' ? 'drops a function' : null;
-  return `drops ${kind === 'array' || kind === 'object' ? `an ${kind}` : `a ${kind}`}`;
+  const value = sampleOf(kind, step);
+  return value === false || value === null || value === undefined ? null : `drops ${KIND_WORDS[kind]}`;
 }
 
 function lossInAttribute(
-  arrival: ReturnType<typeof readArrival>,
+  arrival: Arrival,
   kind: Kind,
   step: Step,
   { name, attribute }: Writing,
 ): string | null {
-  const written = arrival.name === 'lower-case' ? name.toLowerCase() : name;
+  const written = arrival.name === 'lower-case' ? name.toLowerCase() : arrival.name === 'other' ? '' : name;
   const text =
     arrival.got === undefined || arrival.got === 'absent' ? null : (JSON.parse(arrival.got) as string);
   if (step === 'remove' && text === null) return null;
@@ -115,8 +163,8 @@ function lossInAttribute(
   if (!attribute) return text === null ? null : (richLoss(kind) ?? shown);
   if (attribute.name !== written)
     return `writes an attribute "${written}", which the component does not read`;
-  const value = SAMPLES[kind]?.[step];
-  if (value === undefined) return text === null ? null : shown;
+  const value = step === 'remove' ? undefined : sampleOf(kind, step);
+  if (value === undefined || value === null) return text === null ? null : shown;
   return reads(attribute.reads, text, value)
     ? null
     : (richLoss(kind) ?? readingLoss(attribute.reads, text, value));

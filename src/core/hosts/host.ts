@@ -25,9 +25,18 @@ export interface HandlerForm {
   write(event: string, handler: string): string;
 }
 
+/** A two-way shorthand of the host: one piece of code that sets a property and takes its changes back. */
+export interface PairForm {
+  id: string;
+  /** The code: `v-model="expression"`. */
+  write(property: string, expression: string): string;
+}
+
 export interface HostSyntax {
   valueForms: readonly ValueForm[];
   handlerForms: readonly HandlerForm[];
+  /** Left out by hosts that have no such shorthand. */
+  pairForms?: readonly PairForm[];
   /** Code that puts content in a slot; the default slot has the empty name. */
   slot(name: string): string;
   /** Code that calls a method, or reads a property, through a reference to the element. */
@@ -46,8 +55,8 @@ export interface Host {
   /** Files of this host that hold uses of elements, by their endings. */
   files: readonly string[];
   syntax: HostSyntax;
-  /** Reads the uses of elements out of one file. Never throws on any text. */
-  usesIn(source: SourceText): HostUses;
+  /** Reads the uses of elements out of one file, never throwing on any text; absent where host code is not read yet. */
+  usesIn?(source: SourceText): HostUses;
   /** Wraps components for this host; absent where the host has no use for wrappers. */
   wrap?(components: readonly Component[], request: WrapRequest): WrapResult;
 }

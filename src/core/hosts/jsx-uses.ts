@@ -11,6 +11,8 @@ export interface JsxDialect {
   handlerForm(name: string): string | null;
   /** The profile's form for a value written under a name. */
   valueForm(name: string): string;
+  /** The element's own name within a name as written: `level` in `prop:level`. The name itself when left out. */
+  nameWithin?(written: string): string;
   /** Names that the host itself takes and never hands to the element. */
   isHostName(name: string): boolean;
 }
@@ -111,7 +113,8 @@ function itemFor(name: string, place: Ast.Node, value: ValueSketch, dialect: Jsx
   const handler = dialect.handlerForm(name);
   const hears = handler !== null && (value.kind === 'function' || value.kind === 'unknown');
   if (hears) return { kind: 'handler', name, form: handler, range, value };
-  return { kind: 'value', name, form: dialect.valueForm(name), range, value };
+  const own = dialect.nameWithin?.(name) ?? name;
+  return { kind: 'value', name: own, form: dialect.valueForm(name), range, value };
 }
 
 function objectItems(node: Ast.Node, names: Names, dialect: JsxDialect): ItemUse[] {

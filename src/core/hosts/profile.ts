@@ -15,41 +15,43 @@ export interface Arrival {
   /**
    * accessor: the element's own setter was called. own: an own property stands in front of the setter.
    * attribute: an attribute was written or taken away. nowhere: nothing happened to the element.
+   * error: the host threw, or reported an uncaught error. refused: the host's compiler would not have it.
    */
-  at: 'accessor' | 'own' | 'attribute' | 'nowhere';
+  at: 'accessor' | 'own' | 'attribute' | 'nowhere' | 'error' | 'refused';
   /**
    * For properties `same` when the very value arrived, else what did (`undefined`, `null`, or a text in quotes).
    * For attributes the text in quotes, or `absent`.
    */
   got?: string;
-  /** For attributes: the name as it was written in the host, or in lower case. */
-  name?: 'as-written' | 'lower-case';
+  /** For attributes: the name as it was written in the host, in lower case, or another one. */
+  name?: 'as-written' | 'lower-case' | 'other';
 }
 
 /** An arrival as a profile writes it. */
 export function arrivalText({ at, got, name }: Arrival): ArrivalText {
-  const where = name === 'lower-case' ? `lower-case ${at}` : at;
+  const where = name === 'lower-case' || name === 'other' ? `${name} ${at}` : at;
   return got === undefined ? where : `${where} ${got}`;
 }
 
 /** Reads what arrivalText wrote. */
 export function readArrival(text: ArrivalText): Arrival {
-  const match = /^(lower-case )?(accessor|own|attribute|nowhere)(?: ([\s\S]*))?$/.exec(text);
+  const match =
+    /^(?:(lower-case|other) )?(accessor|own|attribute|nowhere|error|refused)(?: ([\s\S]*))?$/.exec(text);
   if (!match) throw new TypeError(`no arrival: ${text}`);
   const at = match[2] as Arrival['at'];
   return {
     at,
     ...(match[3] === undefined ? {} : { got: match[3] }),
-    ...(at === 'attribute' ? { name: match[1] ? 'lower-case' : 'as-written' } : {}),
+    ...(at === 'attribute' ? { name: (match[1] ?? 'as-written') as NonNullable<Arrival['name']> } : {}),
   };
 }
 
-/** The steps of a value's life in a host. */
+/** The steps of a value's life in a host. What is removed becomes undefined, as hosts leave something out. */
 export const STEPS = ['mount', 'change', 'remove'] as const;
 export type Step = (typeof STEPS)[number];
 
-/** Whether the element's class was defined when the host mounted it, or only afterwards. */
-export const DEFINITIONS = ['before', 'after'] as const;
+/** Whether the element's class was defined when the host mounted it, or only afterwards, or never. */
+export const DEFINITIONS = ['before', 'after', 'never'] as const;
 export type Definition = (typeof DEFINITIONS)[number];
 
 /**
@@ -96,25 +98,72 @@ export type Dispatch = (typeof DISPATCHES)[number];
 
 /**
  * What a handler made of an event: `once` when it heard it once with its detail, changed with the handler and
- * stopped after unmounting; `never`; or `once` with what was wrong.
+ * stopped after unmounting; `never`; or `once` with what was wrong. `error` when the host threw, `refused` when its
+ * compiler would not have it.
  */
 export type Hearing = string;
 
 export type ValueFacts = Record<Target, Record<Definition, Record<Kind, Partial<Record<Step, ArrivalText>>>>>;
 
+/** What a two-way shorthand carries. */
+export type PairFact = 'both ways' | 'in only' | 'out only' | 'neither' | 'error' | 'refused';
+
 export interface HostFacts {
   /** By form of the host's syntax for values. */
   values: Record<string, ValueFacts>;
+  /** By form: names that the platform or hosts treat in a way of their own, and properties that cannot be set. */
+  names: Record<string, Record<string, Record<'string' | 'true' | 'object', ArrivalText>>>;
   /** By form of the host's syntax for handlers, then by style of event name or by platform event. */
   events: Record<string, Record<string, Record<Dispatch, Hearing>>>;
-  /** Children, and children marked for a named slot, arrive in their slots. */
-  slots: { default: boolean; named: boolean };
+  /**
+   * By form of handler: its preventDefault is seen by the sender; it hears an event that comes again; and the order
+   * in which it, a listener on the element and one on the container are called. Null where nothing is heard.
+   */
+  listening: Record<string, { prevents: boolean; again: boolean; order: string[] } | null>;
+  /**
+   * Children, and children marked for a named slot, arrive in their slots; text, elements and lists beside each
+   * other; and still when they change.
+   */
+  slots: { default: boolean; named: boolean; mixed: boolean; dynamic: boolean };
   /** A reference gives the element itself, so that its methods can be called. */
   ref: boolean;
   /** A CSS custom property set through the host's style syntax reaches the shadow tree. */
   customProperty: boolean;
   /** A page style for a part reaches it. */
   part: boolean;
+  /** A customised built-in element, written with its `is` attribute, comes up as one. */
+  builtIn: boolean;
+  /** A class is set and changed; classes and styles that the element gave itself stay when the host changes its own. */
+  classes: { set: boolean; keepsOwnClass: boolean; keepsOwnStyle: boolean };
+  /** In a keyed list whose order changes, elements, their values and handlers stay together. */
+  list: { keepsElements: boolean; keepsValues: boolean; keepsHandlers: boolean };
+  /** By form of the host's two-way shorthand, then by property and event: `value input`. */
+  pairs: Record<string, Record<string, PairFact>>;
+  /** What the host's server prints, and what taking it over does; null for a host without a server. */
+  server: ServerFacts | null;
+}
+
+/** What became of a printed element when the page took it over. */
+export interface Takeover {
+  /** Where the value is afterwards. */
+  value: ArrivalText;
+  /** The handler hears. */
+  heard: boolean;
+  /** The element is the one that was printed. */
+  kept: boolean;
+  /** Its declarative shadow root is still the one that was printed; null without one. */
+  rootKept: boolean | null;
+  /** Errors went to the console, or were thrown. */
+  errors: boolean;
+  /** A value that changes only later arrives. */
+  later: ArrivalText;
+}
+
+export interface ServerFacts {
+  /** By form, target and kind: the attribute as printed, `level="3"`, or nothing; `error` when rendering threw. */
+  printed: Record<string, Record<Target, Record<Kind, string>>>;
+  /** By form and kind, for a property in lower case: without and with a declarative shadow root. */
+  takeover: Record<string, Record<Kind, { plain: Takeover; shadow: Takeover }>>;
 }
 
 export interface VersionProfile extends HostFacts {
@@ -122,12 +171,16 @@ export interface VersionProfile extends HostFacts {
   range: string;
   /** The version they were measured with. */
   measured: string;
+  /** Facts that are different in production builds of the host: their paths, with what holds there. */
+  production: Record<string, unknown>;
+  /** By engine other than the first: facts that are different there. */
+  elsewhere: Record<string, Record<string, unknown>>;
 }
 
 export interface Profile {
   profile: 1;
   host: string;
-  /** Engines the facts were measured in. */
+  /** Engines the facts were measured in; the facts are those of the first. */
   engines: string[];
   versions: VersionProfile[];
 }

@@ -16,7 +16,7 @@ h3{font-size:1rem;margin:1rem 0 .35rem}
 .facts dt{color:var(--faint)}
 nav{display:flex;flex-wrap:wrap;gap:.25rem 1.4rem}
 a{color:var(--marked)}
-a:focus-visible,summary:focus-visible{outline:2px solid var(--marked);outline-offset:2px}
+a:focus-visible,summary:focus-visible,.scroll:focus-visible{outline:2px solid var(--marked);outline-offset:2px}
 table{border-collapse:collapse;width:100%}
 th,td{text-align:left;vertical-align:top;padding:.4rem 1rem .4rem 0;border-bottom:1px solid var(--line)}
 thead th{color:var(--faint);font-weight:500;font-size:.86rem}
@@ -33,6 +33,7 @@ pre{overflow-x:auto;padding:.6rem .8rem;border:1px solid var(--line);margin:.4re
 .finding p{margin:.25rem 0}
 .place{color:var(--faint);font-weight:400}
 .cure::before{content:"Cure: ";font-weight:600}
+details.inner{margin-left:1rem}
 summary{cursor:pointer;padding:.35rem 0}
 @media (max-width:44rem){tbody th .words{display:none}}
 @media print{details::details-content{content-visibility:visible}nav{display:none}body{background:none}}

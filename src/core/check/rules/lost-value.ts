@@ -66,6 +66,7 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
     name: item.name,
     target: targetOf(item.name, meant.isProperty),
     attribute: isText && meant.attribute ? { ...meant.attribute, reads: 'string' as const } : meant.attribute,
+    isAttribute: !meant.isProperty,
     kinds: kindsWritten(item, meant),
   };
   const isFixed = item.value.literal !== undefined;

@@ -1,0 +1,179 @@
+/** The measuring page: mounts views, and tells what became of the element. Runs in a browser. */
+
+import type { Mounted, Mounter, Refused, ViewInput, ViewShape, Views } from '../harness.js';
+import type { Arrival } from '../profile.js';
+
+/** What a measurement works with: the views by key, as their shapes were listed, and the host's mounter. */
+export interface PageViews {
+  shapes: Readonly<Record<string, ViewShape>>;
+  views: Views;
+  mounter: Mounter;
+}
+
+/** One mounted view. */
+export interface Stand {
+  element: HTMLElement;
+  container: HTMLElement;
+  update(input: ViewInput): Promise<void>;
+  /** Unmounts, and takes the container away. */
+  end(): Promise<void>;
+}
+
+/** Mounts the view of a key. Throws what the host throws, and where the element does not come up. */
+export async function stand(page: PageViews, key: string, input: ViewInput): Promise<Stand> {
+  const container = document.body.appendChild(document.createElement('div'));
+  try {
+    return stood(container, page, key, await page.mounter.mount(page.views[key], container, input));
+  } catch (error) {
+    container.remove();
+    throw error;
+  }
+}
+
+/** What a mounted view offers a measurement. */
+export function stood(container: HTMLElement, page: PageViews, key: string, mounted: Mounted): Stand {
+  const shape = page.shapes[key];
+  if (!shape) throw new Error(`no view was listed as ${key}`);
+  const element = container.querySelector<HTMLElement>(shape.tag);
+  if (!element) throw new Error(`the host mounted no ${shape.tag}`);
+  return {
+    element,
+    container,
+    async update(input) {
+      await mounted.update(input);
+    },
+    async end() {
+      await mounted.unmount();
+      container.remove();
+    },
+  };
+}
+
+/** The message of the host's compiler, where it would not have this view. */
+export function refusalOf(page: PageViews, key: string): string | null {
+  const view = page.views[key];
+  const isRefused = typeof view === 'object' && view !== null && 'refused' in view;
+  return isRefused ? (view as Refused).refused : null;
+}
+
+/**
+ * Runs a step and tells what went wrong in it: what it throws, and what frameworks report as uncaught instead of
+ * throwing.
+ */
+export async function faultOf(step: () => unknown): Promise<string | null> {
+  let fault: string | null = null;
+  const keep = (error: unknown) => {
+    fault ??= error instanceof Error ? error.message : String(error);
+  };
+  const hear = (event: ErrorEvent) => {
+    keep(event.error ?? event.message);
+    event.preventDefault();
+  };
+  const hearRejection = (event: PromiseRejectionEvent) => {
+    keep(event.reason);
+    event.preventDefault();
+  };
+  window.addEventListener('error', hear);
+  window.addEventListener('unhandledrejection', hearRejection);
+  try {
+    await step();
+  } catch (error) {
+    keep(error);
+  }
+  window.removeEventListener('error', hear);
+  window.removeEventListener('unhandledrejection', hearRejection);
+  return fault;
+}
+
+/** Runs a step and gives the messages that the console got meanwhile as errors. */
+export async function consoleErrorsOf(step: () => unknown): Promise<string[]> {
+  const messages: string[] = [];
+  const { error } = console;
+  console.error = (...parts: unknown[]) => messages.push(parts.map(String).join(' '));
+  try {
+    await step();
+  } finally {
+    console.error = error;
+  }
+  return messages;
+}
+
+interface Calls {
+  calls: { name: string; value: unknown }[];
+  attributes: Map<string, string>;
+}
+
+const watched = new WeakMap<Element, Calls>();
+
+function callsOf(element: Element): Calls {
+  let calls = watched.get(element);
+  if (!calls) {
+    calls = { calls: [], attributes: new Map() };
+    watched.set(element, calls);
+  }
+  return calls;
+}
+
+/** Defines an element whose accessors of these names note every value they are set to, and hold none. */
+export function defineNoting(tag: string, names: readonly string[], observed: readonly string[] = []): void {
+  if (customElements.get(tag)) return;
+  const made = class extends HTMLElement {
+    static observedAttributes = observed;
+  };
+  for (const name of names) {
+    Object.defineProperty(made.prototype, name, {
+      configurable: true,
+      enumerable: true,
+      get: () => undefined,
+      set(this: Element, value: unknown) {
+        callsOf(this).calls.push({ name, value });
+      },
+    });
+  }
+  customElements.define(tag, made);
+}
+
+/** Takes the attributes an element has for known, but for those of a name: they count as news still. */
+export function passOver(element: Element, name: string): void {
+  const known = [...element.attributes].filter((one) => one.name !== name.toLowerCase());
+  callsOf(element).attributes = new Map(known.map((one) => [one.name, one.value]));
+}
+
+/**
+ * Where a value ended up that was written for a name since the last look at the element; `given` is the value.
+ * The element was made by `defineNoting`, or is not defined.
+ */
+export function arrivalAt(element: Element, name: string, given: unknown, isFirst: boolean): Arrival {
+  const seen = callsOf(element);
+  const called = seen.calls.filter((one) => one.name === name).at(-1);
+  const before = seen.attributes;
+  const after = new Map([...element.attributes].map((one) => [one.name, one.value]));
+  seen.calls = [];
+  seen.attributes = after;
+  if (called) return { at: 'accessor', got: described(called.value, given) };
+  for (const attribute of new Set([...before.keys(), ...after.keys()])) {
+    if (before.get(attribute) === after.get(attribute)) continue;
+    const text = after.get(attribute);
+    return {
+      at: 'attribute',
+      got: text === undefined ? 'absent' : JSON.stringify(text),
+      name: attributeName(attribute, name),
+    };
+  }
+  if (Object.hasOwn(element, name)) {
+    const value = (element as unknown as Record<string, unknown>)[name];
+    const isNews = isFirst || Object.is(value, given) || value === undefined || value === null;
+    if (isNews) return { at: 'own', got: described(value, given) };
+  }
+  return { at: 'nowhere' };
+}
+
+function attributeName(attribute: string, name: string): NonNullable<Arrival['name']> {
+  if (attribute === name) return 'as-written';
+  return attribute === name.toLowerCase() ? 'lower-case' : 'other';
+}
+
+function described(value: unknown, given: unknown): string {
+  if (Object.is(value, given)) return 'same';
+  return value === null || value === undefined ? String(value) : JSON.stringify(String(value));
+}

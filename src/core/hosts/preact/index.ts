@@ -1,0 +1,12 @@
+import type { Host } from '../host.js';
+import { syntax } from './syntax.js';
+import { usesIn } from './usage.js';
+
+export const preact: Host = {
+  name: 'preact',
+  versioned: true,
+  packageName: 'preact',
+  files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
+  syntax,
+  usesIn,
+};

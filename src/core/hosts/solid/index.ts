@@ -1,0 +1,12 @@
+import type { Host } from '../host.js';
+import { syntax } from './syntax.js';
+import { usesIn } from './usage.js';
+
+export const solid: Host = {
+  name: 'solid',
+  versioned: true,
+  packageName: 'solid-js',
+  files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
+  syntax,
+  usesIn,
+};

@@ -1,0 +1,10 @@
+import type { Host } from '../host.js';
+import { syntax } from './syntax.js';
+
+export const svelte: Host = {
+  name: 'svelte',
+  versioned: true,
+  packageName: 'svelte',
+  files: ['.svelte'],
+  syntax,
+};
