@@ -12,6 +12,7 @@ export type SchemaName =
   | 'written'
   | 'explanation'
   | 'profile'
+  | 'probe'
   | 'demo'
   | 'live'
   | 'error';

@@ -1,11 +1,8 @@
 /** Surveys several sources as one, from wherever the user named them. */
 
-import { resolve } from 'node:path';
 import type { Contract } from '../core/contract/types.js';
 import type { Finding } from '../core/findings/types.js';
-import { usageError } from './error.js';
-import { readText } from './files.js';
-import { validatorFor } from './schemas.js';
+import { readDocument } from './documents.js';
 import type { CachedSurvey } from './survey-cache.js';
 import { recall, remember } from './survey-cache.js';
 
@@ -42,7 +39,18 @@ export async function surveySources(
   const roots = new Map<string, string>();
   for (const source of sources) {
     const result = source.endsWith('.json')
-      ? { contract: await readContract(source, cwd), findings: [], modules: [], root: null, leftOut: [] }
+      ? {
+          contract: await readDocument<Contract>(
+            source,
+            cwd,
+            'contract',
+            'Write it anew: suvet survey --out FILE',
+          ),
+          findings: [],
+          modules: [],
+          root: null,
+          leftOut: [],
+        }
       : await surveySource(source, cwd, options);
     findings.push(...result.findings);
     leftOut.push(...result.leftOut);
@@ -84,34 +92,4 @@ async function surveySource(
   const result: CachedSurvey = { contract, findings, root: opened.root, modules: [...paths], leftOut };
   if (cache) remember(source, cwd, opened, result);
   return result;
-}
-
-async function readContract(source: string, cwd: string): Promise<Contract> {
-  const text = readText(resolve(cwd, source));
-  if (text === null)
-    throw usageError(
-      'no-such-source',
-      `${source}: there is no such file.`,
-      'Name a contract file, or a source to survey.',
-    );
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    throw usageError(
-      'contract-invalid',
-      `${source}: this is no JSON: ${(error as Error).message}`,
-      'Write it anew: suvet survey --out FILE',
-    );
-  }
-  const validate = await validatorFor('contract');
-  if (!validate(value)) {
-    const [error] = validate.errors ?? [];
-    throw usageError(
-      'contract-invalid',
-      `${source}: ${error?.instancePath || '/'} ${error?.message ?? 'is not valid'}.`,
-      'Write it anew: suvet survey --out FILE',
-    );
-  }
-  return value as Contract;
 }

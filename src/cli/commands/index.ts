@@ -6,7 +6,8 @@ import { demo } from './demo.js';
 import { explain } from './explain.js';
 import { init } from './init.js';
 import { map } from './map.js';
+import { probe } from './probe.js';
 import { survey } from './survey.js';
 import { wrap } from './wrap.js';
 
-export const COMMANDS: readonly CommandSpec[] = [survey, map, wrap, check, explain, init, demo];
+export const COMMANDS: readonly CommandSpec[] = [survey, map, wrap, check, probe, explain, init, demo];

@@ -10,14 +10,14 @@ import type {
   TypeInfo,
 } from '../contract/types.js';
 import { camelCase } from '../emit/names.js';
-import type { Host, ValueForm } from '../hosts/host.js';
+import type { HandlerForm, Host, ValueForm } from '../hosts/host.js';
 import type { Kind, VersionProfile } from '../hosts/profile.js';
 import { isHeard, keepsFirstHandler, trappedBy } from './events.js';
-import type { ComponentCrossings, Crossing, HostCrossings, Outcome } from './types.js';
+import type { ComponentCrossings, Crossing, HostCrossings, Outcome, Tried } from './types.js';
 import type { Verdict, Writing } from './values.js';
 import { judge, targetOf } from './values.js';
 
-export type { ComponentCrossings, Crossing, HostCrossings, ItemKind, Outcome } from './types.js';
+export type { ComponentCrossings, Crossing, HostCrossings, ItemKind, Outcome, Tried } from './types.js';
 
 /** A host at one version: what its folder provides, and the facts measured for the version. */
 export interface HostVersion {
@@ -113,8 +113,9 @@ function item(
   syntax: string | null,
   reason: string | null,
   conditions: string[] = [],
+  tried: Tried | null = null,
 ): Crossing {
-  return { kind, name, type, outcome, syntax, reason, conditions };
+  return { kind, name, type, outcome, syntax, reason, tried, conditions };
 }
 
 function propertyCrossing(property: ContractProperty, version: HostVersion): Crossing {
@@ -155,7 +156,7 @@ function valueCrossing(
   const [best] = carrying;
   const first = attempts[0];
   const reason = first ? reasonOf(first, version) : null;
-  if (!best) return item(kind, name, type.text, 'bridge', null, reason);
+  if (!best) return item(kind, name, type.text, 'bridge', null, reason, [], first ? triedBy(first) : null);
   const expression = expressionFor(name);
   return item(
     kind,
@@ -165,7 +166,13 @@ function valueCrossing(
     best.form.write(best.writing.name, expression),
     best.form.special ? reason : null,
     conditionsOf(best.verdict, version),
+    triedBy(best),
   );
+}
+
+function triedBy({ form, writing, verdict }: Attempt): Tried {
+  const late = verdict.losses.length === 0 && verdict.lateLosses.length === 0;
+  return { form: form.id, name: writing.name, late };
 }
 
 function attemptsFor(
@@ -226,23 +233,27 @@ function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] 
 
 function eventCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {
   const { host, profile, label } = version;
-  const trapped = trappedBy(event, component);
+  const { handlerForms } = host.syntax;
   const type = event.detail.text === 'null' ? event.eventType : event.detail.text;
-  if (trapped !== null) return item('event', event.name, type, 'broken', null, trapped);
-  const form = host.syntax.handlerForms.find((one) => isHeard(event, component, one.id, profile));
-  if (!form)
-    return item('event', event.name, type, 'bridge', null, `${label} has no syntax that hears this event`);
-  return item(
-    'event',
-    event.name,
-    type,
-    form.special ? 'marked' : 'plain',
-    form.write(event.name, expressionFor(`on-${event.name}`)),
-    form.special ? `${label} hears it only under its own name` : null,
-    keepsFirstHandler(event, component, form.id, profile)
-      ? [`${label} keeps the handler it was given first`]
-      : [],
-  );
+  const make = (outcome: Outcome, form: HandlerForm | undefined, reason: string | null, heard = false) =>
+    item(
+      'event',
+      event.name,
+      type,
+      outcome,
+      heard && form ? form.write(event.name, expressionFor(`on-${event.name}`)) : null,
+      reason,
+      heard && form && keepsFirstHandler(event, component, form.id, profile)
+        ? [`${label} keeps the handler it was given first`]
+        : [],
+      form ? { form: form.id, name: event.name, late: heard } : null,
+    );
+  const trapped = trappedBy(event, component);
+  if (trapped !== null) return make('broken', handlerForms.at(-1), trapped);
+  const form = handlerForms.find((one) => isHeard(event, component, one.id, profile));
+  if (!form) return make('bridge', handlerForms[0], `${label} has no syntax that hears this event`);
+  const reason = form.special ? `${label} hears it only under its own name` : null;
+  return make(form.special ? 'marked' : 'plain', form, reason, true);
 }
 
 /** A pair crosses by the host's shorthand, or written out as its property and its event. */
@@ -253,7 +264,9 @@ function pairCrossing(pair: ContractPair, items: readonly Crossing[], version: H
     (form) => pairFactOf(pair, form.id, version.profile) === 'both ways',
   );
   if (shorthand) {
-    return item('pair', property, type, 'plain', shorthand.write(property, expressionFor(property)), null);
+    const code = shorthand.write(property, expressionFor(property));
+    const tried = { form: shorthand.id, name: property, late: true };
+    return item('pair', property, type, 'plain', code, null, [], tried);
   }
   const sides = items.filter(
     (one) => one.name === (one.kind === 'property' ? property : one.kind === 'event' ? event : null),

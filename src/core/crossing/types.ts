@@ -17,6 +17,14 @@ export type ItemKind =
   | 'cssPart'
   | 'cssState';
 
+/** A writing in the host: one of the forms of its syntax, and the name it is written for. */
+export interface Tried {
+  form: string;
+  name: string;
+  /** It carries as well when the element is defined only after the host mounted it. */
+  late: boolean;
+}
+
 export interface Crossing {
   kind: ItemKind;
   /** Name of the item; the empty string is the default slot; a pair goes by its property. */
@@ -28,6 +36,8 @@ export interface Crossing {
   syntax: string | null;
   /** Why it is not plain. */
   reason: string | null;
+  /** What was judged: the writing to use, or the first of those that do not carry; null where nothing is written. */
+  tried: Tried | null;
   /** Conditions under which the outcome holds. */
   conditions: string[];
 }

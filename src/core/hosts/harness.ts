@@ -10,8 +10,10 @@ export interface ViewShape {
   handlers: readonly { form: string; event: string }[];
   /** Text, an element and a list in the default slot, and an element in the slot `legend`. */
   content?: boolean;
-  /** A class and a CSS custom property, `--tide-ink`. */
-  styled?: boolean;
+  /** `input.text` in each of these slots; the default slot has the empty name. */
+  slots?: readonly string[];
+  /** A class, and this CSS custom property with `input.ink`. */
+  styled?: string;
   /** A reference to the element, handed to `input.refer`. */
   refers?: boolean;
   /** A list of the element, with keys, one for each of `input.items`. */

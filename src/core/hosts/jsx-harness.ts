@@ -1,5 +1,6 @@
 /** Views in JSX, for the hosts that have it. */
 
+import { stringLiteral } from '../emit/text.js';
 import type { ViewShape } from './harness.js';
 import type { HostSyntax } from './host.js';
 
@@ -32,12 +33,20 @@ export function jsxElement(shape: ViewShape, ways: JsxWays): string {
   }
   const more = [
     shape.is ? `is=${JSON.stringify(shape.is)}` : '',
-    shape.styled ? `${className}={${input}.className} style={{ '--tide-ink': ${input}.ink }}` : '',
+    shape.styled
+      ? `${className}={${input}.className} style={{ ${stringLiteral(shape.styled)}: ${input}.ink }}`
+      : '',
     shape.refers ? `ref={(element) => ${input}.refer(element)}` : '',
   ];
   const open = [shape.tag, ...attributes(input), ...more].filter((part) => part !== '').join(' ');
-  if (!shape.content) return `<${open} />`;
   const text = `{${input}.text}`;
+  if (shape.slots) {
+    const contents = shape.slots.map((name) =>
+      name === '' ? text : `<span slot=${JSON.stringify(name)}>${text}</span>`,
+    );
+    return `<${open}>${contents.join('')}</${shape.tag}>`;
+  }
+  if (!shape.content) return `<${open} />`;
   return `<${open}>${text}<b>beside</b>${ways.texts(`${input}.more`)}<span slot="legend">${text}</span></${shape.tag}>`;
 }
 

@@ -1,5 +1,6 @@
 /** Views in templates, for the hosts that have them. */
 
+import { htmlText } from '../emit/text.js';
 import type { ViewShape } from './harness.js';
 import type { HostSyntax } from './host.js';
 import { handlerIn, pairIn, valueIn } from './jsx-harness.js';
@@ -8,8 +9,8 @@ export interface TemplateWays {
   syntax: HostSyntax;
   /** The expression that gives the input. */
   input: string;
-  /** Attributes for a class and for the CSS custom property `--tide-ink`. */
-  styled: string;
+  /** Attributes for a class and for a CSS custom property. */
+  styled(customProperty: string): string;
   /** Attribute that takes a reference to the element. */
   reference: string;
   /** An expression as text. */
@@ -35,12 +36,18 @@ export function templateElement(shape: ViewShape, ways: TemplateWays): string {
   const parts = [
     ...attributes(input),
     shape.is ? `is=${JSON.stringify(shape.is)}` : '',
-    shape.styled ? ways.styled : '',
+    shape.styled ? ways.styled(shape.styled) : '',
     shape.refers ? ways.reference : '',
     shape.pair ? pairIn(syntax, shape.pair.form).write(shape.pair.property, `${input}.model.value`) : '',
   ];
-  if (!shape.content) return element(parts);
   const text = ways.text(`${input}.text`);
+  if (shape.slots) {
+    const contents = shape.slots.map((name) =>
+      name === '' ? text : `<span slot="${htmlText(name)}">${text}</span>`,
+    );
+    return element(parts, contents.join(''));
+  }
+  if (!shape.content) return element(parts);
   const texts = ways.repeat(`${input}.more`, 'one', 'one', (more) => `<i ${more}>${ways.text('one')}</i>`);
   return element(parts, `${text}<b>beside</b>${texts}<span slot="legend">${text}</span>`);
 }

@@ -37,7 +37,7 @@ function templateOf(shape: ViewShape): string {
   return templateElement(shape, {
     syntax,
     input: 'input',
-    styled: '[class]="input.className" [style.--tide-ink]="input.ink"',
+    styled: (name) => `[class]="input.className" [style.${name}]="input.ink"`,
     reference: '#element',
     text: (expression) => `{{ ${expression} }}`,
     repeat: (list, item, key, element) => `@for (${item} of ${list}; track ${key}) {${element('')}}`,

@@ -13,7 +13,7 @@ const BUILT_IN = 'content/built-in';
 export function contentShapes(): Record<string, ViewShape> {
   return {
     [CONTENT]: { tag: 'suvet-content-0', values: [], handlers: [], content: true },
-    [STYLED]: { tag: 'suvet-content-1', values: [], handlers: [], styled: true },
+    [STYLED]: { tag: 'suvet-content-1', values: [], handlers: [], styled: '--tide-ink' },
     [REFERRED]: { tag: 'suvet-content-2', values: [], handlers: [], refers: true },
     [BUILT_IN]: { tag: 'button', values: [], handlers: [], is: 'suvet-built-in' },
   };

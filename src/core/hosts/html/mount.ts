@@ -67,10 +67,16 @@ function fill(element: Live, { text = '', more = [], className, ink }: ViewInput
     const items = more.map((one) => `<i>${htmlText(one)}</i>`).join('');
     element.innerHTML = `${htmlText(text)}<b>beside</b>${items}<span slot="legend">${htmlText(text)}</span>`;
   }
+  if (shape.slots) {
+    const contents = shape.slots.map((name) =>
+      name === '' ? htmlText(text) : `<span slot="${htmlText(name)}">${htmlText(text)}</span>`,
+    );
+    element.innerHTML = contents.join('');
+  }
   if (shape.styled) {
     element.classList.remove('north', 'south');
-    element.classList.add(className ?? '');
-    element.style.setProperty('--tide-ink', ink ?? '');
+    if (className) element.classList.add(className);
+    element.style.setProperty(shape.styled, ink ?? '');
   }
 }
 

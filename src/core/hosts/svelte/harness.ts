@@ -28,7 +28,7 @@ export const harness: HostHarness = {
     templateElement(shape, {
       syntax,
       input: '$input',
-      styled: 'class={$input.className} style:--tide-ink={$input.ink}',
+      styled: (name) => `class={$input.className} style:${name}={$input.ink}`,
       reference: 'bind:this={element}',
       text: (expression) => `{${expression}}`,
       repeat: (list, item, key, element) => `{#each ${list} as ${item} (${key})}${element('')}{/each}`,

@@ -25,7 +25,7 @@ export const harness: HostHarness = {
     templateElement(shape, {
       syntax,
       input: 'input',
-      styled: `:class="input.className" :style="{ '--tide-ink': input.ink }"`,
+      styled: (name) => `:class="input.className" :style="{ '${name}': input.ink }"`,
       reference: `ref="element"`,
       text: (expression) => `{{ ${expression} }}`,
       repeat: (list, item, key, element) => element(`v-for="${item} in ${list}" :key="${key}"`),
