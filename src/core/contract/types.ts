@@ -44,6 +44,8 @@ export interface ContractProperty extends ItemWords {
   readonly: boolean;
   required: boolean;
   attribute: AttributeLink | null;
+  /** A value that was set before the class was defined is taken over. */
+  adopted?: true;
 }
 
 /** An attribute that drives no property. */

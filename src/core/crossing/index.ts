@@ -53,6 +53,7 @@ export function crossingsOf(component: Component, version: HostVersion): Compone
           { text: one.reads, schema: null },
           { ...one, reflects: false },
           false,
+          false,
           version,
         ),
       ),
@@ -130,7 +131,8 @@ function propertyCrossing(property: ContractProperty, version: HostVersion): Cro
       null,
     );
   }
-  return valueCrossing('property', property.name, property.type, property.attribute, true, version);
+  const { name, type, attribute, adopted } = property;
+  return valueCrossing('property', name, type, attribute, true, adopted === true, version);
 }
 
 interface Attempt {
@@ -146,10 +148,11 @@ function valueCrossing(
   type: TypeInfo,
   attribute: AttributeLink | null,
   isProperty: boolean,
+  isAdopted: boolean,
   version: HostVersion,
 ): Crossing {
   const kinds = kindsOf(type, attribute?.reads);
-  const attempts = attemptsFor(name, kinds, attribute, isProperty, version);
+  const attempts = attemptsFor(name, kinds, attribute, isProperty, isAdopted, version);
   const carrying = attempts
     .filter((one) => one.verdict.losses.length === 0)
     .sort((a, b) => cost(a) - cost(b));
@@ -180,6 +183,7 @@ function attemptsFor(
   kinds: readonly Kind[],
   attribute: AttributeLink | null,
   isProperty: boolean,
+  isAdopted: boolean,
   { host, profile }: HostVersion,
 ): Attempt[] {
   const names = [...new Set([...(isProperty ? [name] : []), ...(attribute ? [attribute.name] : [])])];
@@ -193,7 +197,15 @@ function attemptsFor(
       .map((form) => {
         const target = targetOf(written, isProperty && written === name);
         const isAttribute = !isProperty || written !== name;
-        const writing: Writing = { form: form.id, name: written, target, attribute, isAttribute, kinds };
+        const writing: Writing = {
+          form: form.id,
+          name: written,
+          target,
+          attribute,
+          isAttribute,
+          isAdopted,
+          kinds,
+        };
         return { form, writing, verdict: judge(writing, profile) };
       }),
   );

@@ -15,6 +15,8 @@ export interface Writing {
   attribute: Pick<AttributeLink, 'name' | 'reads'> | null;
   /** Written under the attribute's name, as against the property's. */
   isAttribute: boolean;
+  /** The element takes over a value that was set before its class was defined. */
+  isAdopted: boolean;
   kinds: readonly Kind[];
 }
 
@@ -59,6 +61,8 @@ export function judge(writing: Writing, profile: VersionProfile): Verdict {
         const text = facts[definition][kind][step];
         if (text === undefined) continue;
         const arrival = readArrival(text);
+        // Taken over, an own property is gone, and the accessor gets what comes after it.
+        if (definition === 'after' && arrival.at === 'own' && writing.isAdopted) continue;
         if (step === 'remove')
           verdict.leavesUndefined ||= arrival.at !== 'attribute' && arrival.got === 'undefined';
         const what = lossOf(arrival, kind, step, writing);

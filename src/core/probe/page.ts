@@ -56,7 +56,7 @@ export async function probe(
   const results: TrialResult[] = [];
   for (const [at, trial] of trials.entries()) {
     const key = keys[at] ?? '';
-    const late = trial.late === null ? null : await lateTold(trial, waiting[at] ?? null);
+    const late = trial.late === null ? null : await lateTold(trial, waiting[at] ?? []);
     const told = await toldOf(page, key, trial);
     const { kind, name, expected } = trial;
     results.push({
@@ -70,32 +70,36 @@ export async function probe(
   return results;
 }
 
-interface Waiting {
-  at: Stand;
-  value: unknown;
-}
+/** An element that waits for its class, for each value. */
+type Waiting = { at: Stand; value: unknown }[];
 
-async function mountWaiting(page: ProbePage, trials: readonly Trial[], keys: readonly string[]) {
-  const waiting: (Waiting | null)[] = [];
+async function mountWaiting(
+  page: ProbePage,
+  trials: readonly Trial[],
+  keys: readonly string[],
+): Promise<Waiting[]> {
+  const waiting: Waiting[] = [];
   for (const [index, trial] of trials.entries()) {
-    const [sample] = trial.samples;
-    const name = trial.view.is ?? trial.view.tag;
-    let at: Stand | null = null;
-    if (trial.late !== null && sample && customElements.get(name) === undefined) {
+    const mounted: Waiting = [];
+    const isUndefined = customElements.get(trial.view.is ?? trial.view.tag) === undefined;
+    for (const sample of trial.late !== null && isUndefined ? trial.samples : []) {
       const value = sampleValue(sample);
       await faultOf(async () => {
-        at = await stand(page, keys[index] ?? '', { values: [value] });
+        mounted.push({ at: await stand(page, keys[index] ?? '', { values: [value] }), value });
       });
-      waiting.push(at ? { at, value } : null);
-    } else waiting.push(null);
+    }
+    waiting.push(mounted);
   }
   return waiting;
 }
 
-async function lateTold(trial: Trial, waiting: Waiting | null): Promise<Told> {
-  if (!waiting) return untold('the element was defined already');
-  const told = await compare(trial, waiting.at.element as Live, waiting.value);
-  await faultOf(() => waiting.at.end());
+async function lateTold(trial: Trial, waiting: Waiting): Promise<Told> {
+  let told = untold('the element was defined already');
+  for (const { at, value } of waiting) {
+    const one = await compare(trial, at.element as Live, value);
+    if (told.happened !== 'lost' && one.happened !== 'untold') told = one;
+    await faultOf(() => at.end());
+  }
   return told;
 }
 

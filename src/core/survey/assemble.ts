@@ -7,6 +7,7 @@ import type {
   ContractNamed,
   ContractNote,
 } from '../contract/types.js';
+import { adoptedIn } from './adopting.js';
 import { writtenKey } from './classes.js';
 import { classDoc, declaredEvents, eventMapTypes } from './declared-events.js';
 import { withDeclarations } from './declared-members.js';
@@ -49,7 +50,7 @@ export function assemble(
   }
   const own = chain.layers[0];
   const doc: Doc = evidence.at(-1)?.doc ?? { description: '', tags: [] };
-  const { properties, attributes } = joinProperties(evidence, own);
+  const { properties, attributes } = joinProperties(evidence, own, adoptedIn(chain.layers));
   const events = joinEvents(evidence, own, notes);
   const markup = joinMarkup(evidence);
   addSlots(

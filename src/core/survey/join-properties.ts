@@ -2,6 +2,7 @@
 
 import type { AttributeReader, ContractAttribute, ContractProperty, TypeInfo } from '../contract/types.js';
 import { camelCase } from '../emit/names.js';
+import type { Adopting } from './adopting.js';
 import type { AttributeSeen, LayerEvidence, PropertyEvidence } from './evidence.js';
 import type { Layer } from './layers.js';
 import { keyword, NO_TYPE } from './types.js';
@@ -9,6 +10,7 @@ import { keyword, NO_TYPE } from './types.js';
 export function joinProperties(
   evidence: readonly { layer: Layer; found: LayerEvidence[] }[],
   own: Layer | undefined,
+  adopting: Adopting,
 ) {
   const joined = new Map<string, { evidence: PropertyEvidence; layer: Layer }>();
   const seen: AttributeSeen[] = [];
@@ -39,7 +41,7 @@ export function joinProperties(
   const properties = [...joined.values()]
     .filter(({ evidence: one }) => !one.internal)
     .map(({ evidence: one, layer }) =>
-      finishProperty(one, links.get(one.name), layer === own ? null : layer),
+      finishProperty(one, links.get(one.name), layer === own ? null : layer, adopting),
     );
   const taken = new Set(properties.flatMap((one) => (one.attribute ? [one.attribute.name] : [])));
   const hidden = [...joined.values()].filter(({ evidence: one }) => one.internal && !one.state);
@@ -115,7 +117,12 @@ function linkAttributes(
   return links;
 }
 
-function finishProperty(one: PropertyEvidence, link: Link | undefined, from: Layer | null): ContractProperty {
+function finishProperty(
+  one: PropertyEvidence,
+  link: Link | undefined,
+  from: Layer | null,
+  adopting: Adopting,
+): ContractProperty {
   const declared = one.attribute;
   const attribute =
     declared === false || (declared === undefined && !link)
@@ -132,6 +139,9 @@ function finishProperty(one: PropertyEvidence, link: Link | undefined, from: Lay
     readonly: one.readonly === true || one.writable !== true,
     required: one.required === true,
     attribute,
+    ...(adopting.names.has(one.name) || (adopting.declared && one.origin === 'declared')
+      ? { adopted: true as const }
+      : {}),
     ...one.words,
     ...(from?.name ? { inheritedFrom: from.name } : {}),
   };

@@ -67,6 +67,7 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
     target: targetOf(item.name, meant.isProperty),
     attribute: isText && meant.attribute ? { ...meant.attribute, reads: 'string' as const } : meant.attribute,
     isAttribute: !meant.isProperty,
+    isAdopted: false,
     kinds: kindsWritten(item, meant),
   };
   const isFixed = item.value.literal !== undefined;
