@@ -1,24 +1,41 @@
-/** Makes sure that there is a Chromium: installs Debian's where this machine allows it, else says what to do. */
+/**
+ * Makes sure that there are browsers: installs Debian's where this machine allows it, else says what to do. Chromium
+ * is needed; Firefox and WebKit are installed along with it for the tests, which say so where they are missing.
+ */
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { findChromium } from '../dist/shell/engines/chromium.js';
+import { findFirefox } from '../dist/shell/engines/firefox.js';
+import { findWebkit } from '../dist/shell/engines/webkit.js';
 
+const isOptional = process.argv.includes('--optional');
+const wanted = [
+  ['chromium', findChromium, ['chromium']],
+  ...(isOptional
+    ? []
+    : [
+        ['firefox', findFirefox, ['firefox-esr']],
+        ['webkit', findWebkit, ['webkit2gtk-driver', 'xvfb']],
+      ]),
+];
+const missing = () => wanted.filter(([, find]) => !find());
+const packages = missing().flatMap(([, , names]) => names);
+
+if (packages.length > 0 && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
+  console.error(`Installing ${packages.join(', ')} with apt-get ...`);
+  const options = {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  };
+  spawnSync('apt-get', ['update', '-qq'], options);
+  spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], options);
+}
+
+for (const [name] of missing()) console.error(`${name}: not found on this machine.`);
 if (!findChromium()) {
-  const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
-  if (canInstall) {
-    console.error('Installing chromium with apt-get ...');
-    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    spawnSync('apt-get', ['update', '-qq'], { stdio: ['ignore', 'ignore', 'inherit'], env });
-    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env,
-    });
-  }
-  if (!findChromium()) {
-    console.error(
-      'No Chromium was found. Install one (Debian: apt-get install chromium), or name it in SUVET_CHROMIUM.',
-    );
-    // The demo still runs without, and says what it left out; tests do not pass over it in silence.
-    process.exit(process.argv.includes('--optional') ? 0 : 3);
-  }
+  console.error(
+    'No Chromium was found. Install one (Debian: apt-get install chromium), or name it in SUVET_CHROMIUM.',
+  );
+  // The demo still runs without, and says what it left out; tests do not pass over it in silence.
+  process.exit(isOptional ? 0 : 3);
 }

@@ -1,4 +1,4 @@
-/** Probes components in hosts and engines: a page for each cell, so that one that breaks takes no other along. */
+/** Probes components in hosts and engines. A page serves the cells of a host, and is replaced after one that broke. */
 
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
@@ -29,8 +29,8 @@ export interface ProbeRequest {
   onCell(cell: { tag: string; host: string; engine: string }, done: number, total: number): void;
 }
 
-/** The longest a cell may take, in milliseconds. */
-const LONGEST_CELL = 20_000;
+/** The longest a cell may take, in milliseconds; `SUVET_CELL_LIMIT` says otherwise. */
+const LONGEST_CELL = Number(process.env.SUVET_CELL_LIMIT) || 30_000;
 const WIDTH = { width: 1280, height: 800 };
 
 /** Throws a SuvetError (exit 3) when a host, its compiler or an engine is missing. */
@@ -57,12 +57,17 @@ export async function probeAll(request: ProbeRequest): Promise<ProbeResult> {
     const engine = await launchEngine(name);
     names.push(`${engine.name} ${engine.version}`);
     try {
-      for (const { host, component } of mine) {
-        const cell = { tag: component.tag, host: host.label, engine: name };
-        request.onCell(cell, done, wanted.length);
+      for (const host of new Set(mine.map((one) => one.host))) {
         const script = scripts.get(host);
-        if (script) cells.push(await probeCell(engine, script, modules, component, cell, request.pictures));
-        done += 1;
+        const asked = mine.filter((one) => one.host === host).map((one) => one.component);
+        if (!script) continue;
+        const run = new HostRun(engine, host.label, script, modules, request.pictures);
+        for (const [at, component] of asked.entries()) {
+          request.onCell({ tag: component.tag, host: host.label, engine: name }, done, wanted.length);
+          cells.push(await run.cell(component, asked.slice(at)));
+          done += 1;
+        }
+        await run.end();
       }
     } finally {
       await engine.close();
@@ -79,8 +84,7 @@ export async function probeAll(request: ProbeRequest): Promise<ProbeResult> {
 
 interface HostScript {
   code: string;
-  /** Trials by tag, with the keys of their views. */
-  trials: ReadonlyMap<string, { trials: Trial[]; keys: string[] }>;
+  tags: ReadonlySet<string>;
 }
 
 async function hostScript(
@@ -91,29 +95,36 @@ async function hostScript(
   const harness = await harnessOf(host.host);
   const install = installOf(host, harness.packages, folders);
   const shapes: Record<string, Trial['view']> = {};
-  const trials = new Map<string, { trials: Trial[]; keys: string[] }>();
+  const plans: Record<string, { trial: Trial; key: string }[]> = {};
   const shows: Record<string, unknown> = {};
   for (const component of components) {
-    const planned = trialsOf(component, host);
-    const keys = planned.map((_, at) => `${component.tag}/${at}`);
-    for (const [at, trial] of planned.entries()) shapes[keys[at] ?? ''] = trial.view;
-    trials.set(component.tag, { trials: planned, keys });
+    const { tag } = component;
+    const plan = trialsOf(component, host).map((trial, at) => ({ trial, key: `${tag}/${at}` }));
+    for (const { trial, key } of plan) shapes[key] = trial.view;
+    plans[tag] = plan;
     const { view, samples } = showingView(component, host);
-    shapes[`${component.tag}/show`] = view;
-    shows[component.tag] = samples;
+    shapes[`${tag}/show`] = view;
+    shows[tag] = samples;
   }
   const code = await bundleViews({
     host: host.host,
     harness,
     install,
     shapes,
-    imports: { probe: '../probe/page.js', show: '../probe/page.js' },
-    script: `globalThis.suvetProbe = (trials, keys, load) => probe({ views, shapes, mounter }, trials, keys, load);
-globalThis.suvetShow = (tag) => show({ views, shapes, mounter }, tag + '/show', (${JSON.stringify(shows)})[tag]);`,
+    imports: { probe: '../probe/page.js', show: '../probe/page.js', wait: '../probe/page.js' },
+    script: `const page = { views, shapes, mounter };
+const plans = ${JSON.stringify(plans)};
+const shows = ${JSON.stringify(shows)};
+let waiting = new Map();
+globalThis.suvetWait = async (tags) => { waiting = await wait(page, Object.fromEntries(tags.map((tag) => [tag, plans[tag]]))); };
+globalThis.suvetProbe = (tag, load) => probe(page, plans[tag], waiting.get(tag) ?? [], load);
+let hide = () => {};
+globalThis.suvetShow = async (tag) => { hide = await show(page, tag + '/show', shows[tag]); };
+globalThis.suvetHide = () => hide();`,
     server: false,
     production: false,
   });
-  return { code, trials };
+  return { code, tags: new Set(components.map((one) => one.tag)) };
 }
 
 interface ComponentModules {
@@ -153,39 +164,73 @@ async function componentModules({ surveyed, components }: ProbeRequest): Promise
 const PAGE =
   '<!doctype html><meta charset="utf-8"><title>probe</title><style>body{font:16px/1.5 system-ui,sans-serif;margin:2rem}</style><body>';
 
-async function probeCell(
-  engine: Engine,
-  script: HostScript,
-  modules: ComponentModules,
-  component: Component,
-  cell: Pick<ProbeCell, 'tag' | 'host' | 'engine'>,
-  pictures: string | null,
-): Promise<ProbeCell> {
-  const planned = script.trials.get(component.tag);
-  const url = modules.urls.get(component.tag);
-  const failed = (error: string): ProbeCell => ({ ...cell, trials: [], error, console: [] });
-  if (!planned) return failed('nothing was planned for it');
-  if (!url) return failed('its module is not known: probe from the source, not from a contract file');
-  let page: EnginePage | null = null;
-  try {
-    page = await engine.open(PAGE, modules.scripts);
-    await page.addScript(script.code);
-    const { trials, keys } = planned;
-    const load = `async () => { const module = await import(${JSON.stringify(url)}); ${registering(component)} }`;
-    const results = await page.evaluate<TrialResult[]>(
-      `suvetProbe(${JSON.stringify(trials)}, ${JSON.stringify(keys)}, ${load})`,
-      LONGEST_CELL,
-    );
-    if (pictures) {
-      await page.evaluate(`suvetShow(${JSON.stringify(component.tag)})`, LONGEST_CELL);
-      await page.screenshot(join(pictures, `${cell.host}-${cell.engine}-${cell.tag}.png`), WIDTH);
+/** The cells of one host in one engine, one after the other. */
+class HostRun {
+  readonly #engine: Engine;
+  readonly #host: string;
+  readonly #script: HostScript;
+  readonly #modules: ComponentModules;
+  readonly #pictures: string | null;
+  #page: EnginePage | null = null;
+
+  constructor(
+    engine: Engine,
+    host: string,
+    script: HostScript,
+    modules: ComponentModules,
+    pictures: string | null,
+  ) {
+    this.#engine = engine;
+    this.#host = host;
+    this.#script = script;
+    this.#modules = modules;
+    this.#pictures = pictures;
+  }
+
+  /** Probes one component. `rest` are the components still to come, itself the first: a new page gets ready for them. */
+  async cell(component: Component, rest: readonly Component[]): Promise<ProbeCell> {
+    const cell = { tag: component.tag, host: this.#host, engine: this.#engine.name };
+    const failed = (error: string): ProbeCell => ({ ...cell, trials: [], error, console: [] });
+    const url = this.#modules.urls.get(component.tag);
+    if (!url) return failed('its module is not known: probe from the source, not from a contract file');
+    try {
+      this.#page ??= await this.#openPage(rest);
+      const page = this.#page;
+      const before = page.console.length;
+      const load = `async () => { const module = await import(${JSON.stringify(url)}); ${registering(component)} }`;
+      const trials = await page.evaluate<TrialResult[]>(
+        `suvetProbe(${JSON.stringify(component.tag)}, ${load})`,
+        LONGEST_CELL,
+      );
+      if (this.#pictures) await this.#picture(page, component.tag, this.#pictures);
+      const errors = page.console
+        .slice(before)
+        .filter((one) => one.type === 'error' || one.type === 'uncaught');
+      return { ...cell, trials, error: null, console: [...new Set(errors.map((one) => one.text))] };
+    } catch (error) {
+      await this.end();
+      return failed((error instanceof Error ? error.message : String(error)).split('\n')[0] ?? '');
     }
-    const errors = page.console.filter((line) => line.type === 'error' || line.type === 'uncaught');
-    return { ...cell, trials: results, error: null, console: [...new Set(errors.map((line) => line.text))] };
-  } catch (error) {
-    return failed((error instanceof Error ? error.message : String(error)).split('\n')[0] ?? '');
-  } finally {
-    await page?.close();
+  }
+
+  async #openPage(components: readonly Component[]): Promise<EnginePage> {
+    const page = await this.#engine.open(PAGE, this.#modules.scripts);
+    await page.addScript(this.#script.code);
+    await page.evaluate(`suvetWait(${JSON.stringify(components.map((one) => one.tag))})`, LONGEST_CELL);
+    return page;
+  }
+
+  async #picture(page: EnginePage, tag: string, folder: string): Promise<void> {
+    await page.evaluate(`suvetShow(${JSON.stringify(tag)})`, LONGEST_CELL);
+    await page.screenshot(join(folder, `${this.#host}-${this.#engine.name}-${tag}.png`), WIDTH);
+    await page.evaluate('suvetHide()', LONGEST_CELL);
+  }
+
+  /** Closes the page, if there is one. */
+  async end(): Promise<void> {
+    const page = this.#page;
+    this.#page = null;
+    await page?.close().catch(() => {});
   }
 }
 

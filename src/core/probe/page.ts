@@ -40,24 +40,62 @@ export function sampleValue(sample: Sample): unknown {
   }
 }
 
+/** The trials of a component, each with the key of its view. */
+export type Planned = readonly { trial: Trial; key: string }[];
+
+/** An element that waits for its class, for each value of a trial. */
+type Waiting = { at: Stand; value: unknown }[];
+
+/** Mounts, for every component that is not defined yet, the views that are to meet its class only later. */
+export async function wait(
+  page: ProbePage,
+  plans: Readonly<Record<string, Planned>>,
+): Promise<Map<string, Waiting[]>> {
+  const waiting = new Map<string, Waiting[]>();
+  // Out of sight, so that the page does not lay out hundreds of elements again and again.
+  const park = document.body.appendChild(document.createElement('div'));
+  park.hidden = true;
+  for (const [tag, plan] of Object.entries(plans)) {
+    if (customElements.get(tag)) continue;
+    const mounted: Waiting[] = [];
+    for (const { trial, key } of plan)
+      mounted.push(trial.late === null ? [] : await mountEach(page, key, trial, park));
+    waiting.set(tag, mounted);
+  }
+  return waiting;
+}
+
+async function mountEach(page: ProbePage, key: string, trial: Trial, park: Element): Promise<Waiting> {
+  const mounted: Waiting = [];
+  for (const sample of trial.samples) {
+    const value = sampleValue(sample);
+    await faultOf(async () => {
+      const at = await stand(page, key, { values: [value] });
+      park.append(at.container);
+      mounted.push({ at, value });
+    });
+  }
+  return mounted;
+}
+
 /**
- * Runs all trials of a component. `keyOf` names the view of a trial; `load` brings in the component's module, after
- * the views that wait for the definition are up.
+ * Runs all trials of a component. `load` brings in its module; `waiting` are its views that were mounted before.
+ * Nothing that was mounted is left afterwards.
  */
 export async function probe(
   page: ProbePage,
-  trials: readonly Trial[],
-  keys: readonly string[],
+  plan: Planned,
+  waiting: readonly Waiting[],
   load: () => Promise<void>,
 ): Promise<TrialResult[]> {
-  const waiting = await mountWaiting(page, trials, keys);
   await load();
   await settle();
   const results: TrialResult[] = [];
-  for (const [at, trial] of trials.entries()) {
-    const key = keys[at] ?? '';
+  for (const [at, { trial, key }] of plan.entries()) {
     const late = trial.late === null ? null : await lateTold(trial, waiting[at] ?? []);
+    const before = new Set(document.body.children);
     const told = await toldOf(page, key, trial);
+    for (const left of document.body.children) if (!before.has(left)) left.remove();
     const { kind, name, expected } = trial;
     results.push({
       kind,
@@ -70,37 +108,25 @@ export async function probe(
   return results;
 }
 
-/** An element that waits for its class, for each value. */
-type Waiting = { at: Stand; value: unknown }[];
-
-async function mountWaiting(
-  page: ProbePage,
-  trials: readonly Trial[],
-  keys: readonly string[],
-): Promise<Waiting[]> {
-  const waiting: Waiting[] = [];
-  for (const [index, trial] of trials.entries()) {
-    const mounted: Waiting = [];
-    const isUndefined = customElements.get(trial.view.is ?? trial.view.tag) === undefined;
-    for (const sample of trial.late !== null && isUndefined ? trial.samples : []) {
-      const value = sampleValue(sample);
-      await faultOf(async () => {
-        mounted.push({ at: await stand(page, keys[index] ?? '', { values: [value] }), value });
-      });
-    }
-    waiting.push(mounted);
-  }
-  return waiting;
+async function lateTold(trial: Trial, waiting: Waiting): Promise<Told> {
+  const controls = new Controls(
+    trial,
+    waiting.map((one) => one.value),
+  );
+  await settle(...controls.all);
+  const tolds = waiting.map(({ at }, index) => controls.told(at.element as Live, index));
+  controls.end();
+  for (const { at } of waiting) await faultOf(() => at.end());
+  return summedUp(tolds, 'the element was defined already');
 }
 
-async function lateTold(trial: Trial, waiting: Waiting): Promise<Told> {
-  let told = untold('the element was defined already');
-  for (const { at, value } of waiting) {
-    const one = await compare(trial, at.element as Live, value);
-    if (told.happened !== 'lost' && one.happened !== 'untold') told = one;
-    await faultOf(() => at.end());
-  }
-  return told;
+/** Lost when anything is lost; crossing when anything can be told. */
+function summedUp(tolds: readonly Told[], otherwise: string): Told {
+  return (
+    tolds.find((one) => one.happened === 'lost') ??
+    tolds.find((one) => one.happened === 'crosses') ??
+    untold(otherwise)
+  );
 }
 
 async function toldOf(page: ProbePage, key: string, trial: Trial): Promise<Told> {
@@ -132,31 +158,66 @@ const TRIALS: Record<Trial['kind'], Try> = {
 
 /** Mounts with each value, and changes to the next one. */
 async function tryValues(page: ProbePage, key: string, trial: Trial): Promise<Told> {
-  let isTold = false;
-  for (const [index, sample] of trial.samples.entries()) {
-    const next = trial.samples[(index + 1) % trial.samples.length] ?? sample;
-    const [first, second] = [sampleValue(sample), sampleValue(next)];
-    const at = await stand(page, key, { values: [first] });
-    const mounted = await compare(trial, at.element as Live, first);
-    await at.update({ values: [second] });
-    const changed = await compare(trial, at.element as Live, second);
-    await at.end();
-    if (mounted.happened === 'lost') return lost(`when it is mounted ${mounted.what}`);
-    if (changed.happened === 'lost') return lost(`when it changes ${changed.what}`);
-    isTold ||= mounted.happened === 'crosses' || changed.happened === 'crosses';
-  }
-  return isTold ? CROSSES : untold('the element shows nothing of it');
+  const values = trial.samples.map(sampleValue);
+  const next = (index: number) => (index + 1) % values.length;
+  const controls = new Controls(trial, values);
+  const stands: Stand[] = [];
+  for (const value of values) stands.push(await stand(page, key, { values: [value] }));
+  const elements = stands.map((one) => one.element as Live);
+  await settle(...controls.all, ...elements);
+  const mounted = elements.map((element, index) =>
+    during('when it is mounted', controls.told(element, index)),
+  );
+  for (const [index, at] of stands.entries()) await at.update({ values: [values[next(index)]] });
+  await settle(...elements);
+  const changed = elements.map((element, index) =>
+    during('when it changes', controls.told(element, next(index))),
+  );
+  controls.end();
+  for (const at of stands) await at.end();
+  return summedUp([...mounted, ...changed], 'the element shows nothing of it');
 }
 
-/** Compares an element with one that plain DOM calls gave the same value, and with one that got nothing. */
-async function compare(trial: Trial, element: Live, value: unknown): Promise<Told> {
-  const given = control(trial, element, value);
-  const untouched = control(trial, element);
-  await settle(element, given, untouched);
-  const told = toldBy(trial, element, given, untouched);
-  given.parentElement?.remove();
-  untouched.parentElement?.remove();
-  return told;
+function during(when: string, told: Told): Told {
+  return told.happened === 'lost' ? lost(`${when} ${told.what}`) : told;
+}
+
+/** Elements of the same kind that plain DOM calls give the same values, and one that gets nothing. */
+class Controls {
+  readonly #trial: Trial;
+  readonly #place = document.body.appendChild(document.createElement('div'));
+  readonly #given: Live[];
+  readonly #untouched: Live;
+
+  constructor(trial: Trial, values: readonly unknown[]) {
+    this.#trial = trial;
+    this.#given = values.map((value) => {
+      const made = this.#make();
+      if (trial.kind === 'attribute' && trial.attribute) writeAttribute(made, trial.attribute, value);
+      else made[trial.name] = value;
+      return made;
+    });
+    this.#untouched = this.#make();
+  }
+
+  #make(): Live {
+    const { is, tag } = this.#trial.view;
+    return this.#place.appendChild(document.createElement(tag, is ? { is } : undefined)) as unknown as Live;
+  }
+
+  get all(): readonly Live[] {
+    return [...this.#given, this.#untouched];
+  }
+
+  /** What an element shows of the value with this number. */
+  told(element: Live, index: number): Told {
+    const given = this.#given[index];
+    return given ? toldBy(this.#trial, element, given, this.#untouched) : untold('no value');
+  }
+
+  end(): void {
+    this.#place.remove();
+  }
 }
 
 function toldBy(trial: Trial, element: Live, given: Live, untouched: Live): Told {
@@ -177,21 +238,6 @@ function toldBy(trial: Trial, element: Live, given: Live, untouched: Live): Told
   return isSame(element[name], given[name])
     ? untold('the element shows nothing of it')
     : lost(`the element has ${shown(element[name])}`);
-}
-
-/** An element of the same kind, beside the host's, that has the value by a plain DOM call. */
-function control(trial: Trial, like: Live, ...value: [] | [unknown]): Live {
-  const { is, tag } = trial.view;
-  const place = document.body.appendChild(document.createElement('div'));
-  const made = document.createElement(tag, is ? { is } : undefined) as unknown as Live;
-  place.appendChild(made);
-  if (value.length === 1) {
-    const [given] = value;
-    if (trial.kind === 'attribute' && trial.attribute) writeAttribute(made, trial.attribute, given);
-    else made[trial.name] = given;
-  }
-  made.className = like.className;
-  return made;
 }
 
 function writeAttribute(
@@ -331,8 +377,14 @@ function shown(value: unknown): string {
   return String(value);
 }
 
-/** Mounts a view with these values, and leaves it there to be looked at. */
-export async function show(page: ProbePage, key: string, samples: readonly Sample[]): Promise<void> {
+/** Mounts a view with these values, to be looked at, ahead of all that waits; gives what takes it away. */
+export async function show(
+  page: ProbePage,
+  key: string,
+  samples: readonly Sample[],
+): Promise<() => Promise<void>> {
   const at = await stand(page, key, { values: samples.map(sampleValue) });
+  document.body.prepend(at.container);
   await settle(at.element as Live);
+  return () => at.end();
 }

@@ -4,7 +4,7 @@ import type { Engine } from './engine.js';
 import { LONGEST_STEP } from './engine.js';
 import type { Program } from './programs.js';
 import { findProgram, notStarted, requireProgram } from './programs.js';
-import { puppeteerEngine } from './puppeteer.js';
+import { ENDS_WITH_THE_PROCESS, puppeteerEngine } from './puppeteer.js';
 
 const CHROMIUM: Program = {
   name: 'chromium',
@@ -29,6 +29,7 @@ export async function launchChromium(): Promise<Engine> {
   return puppeteerEngine('chromium', async () => {
     try {
       return await launch({
+        ...ENDS_WITH_THE_PROCESS,
         executablePath,
         headless: true,
         protocolTimeout: 2 * LONGEST_STEP,

@@ -4,7 +4,7 @@ import type { Engine } from './engine.js';
 import { LONGEST_STEP } from './engine.js';
 import type { Program } from './programs.js';
 import { findProgram, notStarted, requireProgram } from './programs.js';
-import { puppeteerEngine } from './puppeteer.js';
+import { ENDS_WITH_THE_PROCESS, puppeteerEngine } from './puppeteer.js';
 
 const FIREFOX: Program = {
   name: 'firefox',
@@ -26,6 +26,7 @@ export async function launchFirefox(): Promise<Engine> {
   return puppeteerEngine('firefox', async () => {
     try {
       return await launch({
+        ...ENDS_WITH_THE_PROCESS,
         browser: 'firefox',
         executablePath,
         headless: true,

@@ -4,6 +4,13 @@ import type { Browser, Page } from 'puppeteer-core';
 import type { Engine, EngineName, EnginePage } from './engine.js';
 import { EMPTY_PAGE, LONGEST_STEP, PAGE_ORIGIN, PageHung, within } from './engine.js';
 
+/** The browser is ended when the process ends, whatever ends it; signals are for the command line to answer. */
+export const ENDS_WITH_THE_PROCESS = {
+  handleSIGINT: false,
+  handleSIGTERM: false,
+  handleSIGHUP: false,
+} as const;
+
 /** How long a page may take to close, in milliseconds. */
 const CLOSING = 5_000;
 

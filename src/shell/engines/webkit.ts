@@ -76,8 +76,10 @@ export async function launchWebkit(): Promise<Engine> {
 async function startSession(): Promise<Session> {
   const processes: ChildProcess[] = [];
   const end = () => {
+    process.off('exit', end);
     for (const child of processes.splice(0).reverse()) child.kill('SIGKILL');
   };
+  process.once('exit', end);
   const driver = requireProgram(DRIVER);
   try {
     const own = findProgram(DISPLAY) === null ? process.env.DISPLAY : undefined;
@@ -188,7 +190,7 @@ async function serve(html: string, scripts: ReadonlyMap<string, string>) {
 const EVALUATE = `const [code, done] = arguments;
 Promise.resolve().then(() => (0, eval)(code)).then(
   (value) => done({ value }),
-  (error) => done({ error: String(error?.stack ?? error) }),
+  (error) => done({ error: String(error) }),
 );`;
 
 async function openPage(

@@ -1,0 +1,149 @@
+/** Probing: what the map expects of the demo's components happens in every host; and what a probe says of strangers. */
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, test } from 'vitest';
+import { differencesOf, type ProbeResult } from '../../src/core/probe/result.js';
+import { DEMO, folder, json, PROJECT, suvet } from '../support/run.js';
+
+const HOSTS =
+  'react@16 react@17 react@18 react@19 preact@10 vue@2.7 vue@3 svelte@5 solid@1 angular@20 html'.split(' ');
+
+const hostsOf = (names: readonly string[]) => names.flatMap((name) => ['--host', name]);
+
+test('honesty: no prediction about the demo is wrong, in any host', async () => {
+  const result = json<ProbeResult>(
+    await suvet(['probe', '-c', join(DEMO, 'elements'), ...hostsOf(HOSTS), '--json']),
+  );
+  expect(
+    differencesOf(result.cells).map(({ cell, trial, what, isLate }) => [
+      cell.host,
+      cell.tag,
+      trial.name,
+      what,
+      isLate,
+    ]),
+  ).toEqual([]);
+  expect(result.cells.map((one) => one.error)).toEqual(Array(6 * HOSTS.length).fill(null));
+  for (const host of HOSTS) {
+    const trials = result.cells.filter((one) => one.host === host).flatMap((one) => one.trials);
+    expect(trials.length, host).toBeGreaterThan(35);
+    expect(trials.filter((one) => one.happened === 'untold').length, host).toBeLessThan(3);
+    // Both verdicts come up: the probe would notice.
+    expect(new Set(trials.map((one) => one.happened)), host).toContain('lost');
+  }
+});
+
+/** A contract that is wrong about its component, and a component that breaks its page. */
+const STRANGERS = {
+  'package.json': '{ "name": "strangers", "version": "1.0.0", "type": "module" }',
+  'quay.js': `
+    class Quay extends HTMLElement {
+      static observedAttributes = ['level'];
+      #level = 1;
+      get level() { return this.#level }
+      set level(value) { this.#level = Number(value) }
+      attributeChangedCallback(name, before, text) { this.level = Number(text) }
+      get bent() { return 'always' }
+      set bent(value) {}
+    }
+    customElements.define('pier-quay', Quay);`,
+  'jam.js': `
+    class Jam extends HTMLElement {
+      get level() { return 1 }
+      set level(value) { while (true); }
+    }
+    customElements.define('pier-jam', Jam);`,
+  'zone.js': `
+    class Zone extends HTMLElement { word = ''; }
+    customElements.define('pier-zone', Zone);`,
+};
+
+describe('strangers', () => {
+  test('what a page cannot tell is said to be so', async () => {
+    const root = folder(STRANGERS);
+    const ran = await suvet(['probe', 'pier-quay', '-c', root, '--host', 'html', '--json'], PROJECT);
+    const [cell] = json<ProbeResult>(ran).cells;
+    const outcome = (name: string) => cell?.trials.find((one) => one.name === name)?.happened;
+    expect(outcome('level')).toBe('crosses');
+    expect(outcome('bent')).toBe('untold');
+    expect(ran.code).toBe(0);
+  });
+
+  test('a page that hangs costs its own cell', async () => {
+    const root = folder(STRANGERS);
+    const ran = await suvet(['probe', '-c', root, '--host', 'html', '--json'], PROJECT, {
+      SUVET_CELL_LIMIT: '2000',
+    });
+    const cells = json<ProbeResult>(ran).cells;
+    expect(cells.map((one) => [one.tag, one.error])).toEqual([
+      ['pier-jam', 'the page did not answer within 2 s'],
+      ['pier-quay', null],
+      ['pier-zone', null],
+    ]);
+    expect(ran.code).toBe(1);
+  });
+
+  test('a wrong contract is found out', async () => {
+    const root = folder(STRANGERS);
+    const contract = json<{ components: { properties: { name: string }[] }[] }>(
+      await suvet(['survey', root, '--json']),
+    );
+    expect(contract.components.length).toBe(3);
+    const wrong = folder({
+      'package.json': '{ "name": "wrong", "version": "1.0.0", "type": "module" }',
+      'quay.js': STRANGERS['quay.js'].replace('this.level = Number(text)', ''),
+    });
+    const ran = await suvet(['probe', '-c', wrong, '--host', 'react@18'], PROJECT);
+    expect(ran.code).toBe(1);
+    expect(ran.stdout).toMatch(/pier-quay in react@18, chromium {2}level: expected crosses, happened lost/);
+    expect(ran.stderr).toBe('');
+  });
+});
+
+test('parts together are the whole, in every format', async () => {
+  const root = folder();
+  const parts: string[] = [];
+  for (const part of ['1/2', '2/2']) {
+    const ran = await suvet([
+      'probe',
+      '-c',
+      join(DEMO, 'elements'),
+      '--host',
+      'html',
+      '--shard',
+      part,
+      '--json',
+    ]);
+    const result = json<ProbeResult>(ran);
+    expect(result.shard).toBe(part);
+    expect(result.cells).toHaveLength(3);
+    const file = join(root, `${part.replace('/', '-')}.json`);
+    writeFileSync(file, ran.stdout);
+    parts.push('--merge', file);
+  }
+  const whole = json<ProbeResult>(await suvet(['probe', ...parts, '--json']));
+  expect(whole.cells).toHaveLength(6);
+  expect(whole.shard).toBeNull();
+  const junit = await suvet(['probe', ...parts, '--format', 'junit']);
+  const items = whole.cells.reduce((sum, one) => sum + one.trials.length, 0);
+  expect(junit.stdout).toContain(`tests="${items}" failures="0" errors="0"`);
+  const page = await suvet(['probe', ...parts, '--format', 'html']);
+  expect(page.stdout).toMatch(/^<!doctype html>[\s\S]*crossing-notice[\s\S]*<\/html>\n$/);
+  expect(page.stdout).not.toMatch(/src=|href="(?!#)/);
+  const text = await suvet(['probe', ...parts]);
+  expect(text.stdout).toContain('6 cells: ');
+});
+
+describe('bad requests', () => {
+  test.each<[string, string[], string]>([
+    ['an unknown engine', ['--engine', 'lynx'], 'no-such-engine'],
+    ['no part', ['--shard', '3/2'], 'no-such-shard'],
+    ['a host that is not installed', ['--host', 'vue@1'], 'host-missing'],
+    ['a file that is no probe', ['--merge', join(PROJECT, 'package.json')], 'probe-invalid'],
+    ['a file that is not there', ['--merge', 'nowhere.json'], 'no-such-source'],
+  ])('%s', async (_, args, code) => {
+    const ran = await suvet(['probe', '-c', join(DEMO, 'elements'), ...hostsOf(['html']), ...args, '--json']);
+    expect(json(ran)).toMatchObject({ error: { code } });
+    expect(ran.code).toBe(code === 'host-missing' ? 3 : 2);
+  });
+});
