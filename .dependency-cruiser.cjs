@@ -2,10 +2,11 @@
 const core = (...rooms) => `^src/core/(${rooms.join('|')})/`;
 
 const upward = [
-  ['ground', core('contract', 'findings', 'emit'), core('survey', 'hosts', 'crossing', 'check', 'report')],
-  ['survey', core('survey'), core('hosts', 'crossing', 'check', 'report')],
-  ['hosts', core('hosts'), core('crossing', 'check', 'report')],
-  ['crossing', core('crossing'), core('check', 'report')],
+  ['ground', core('contract', 'findings', 'emit'), core('survey', 'hosts', 'crossing', 'probe', 'check', 'report')],
+  ['survey', core('survey'), core('hosts', 'crossing', 'probe', 'check', 'report')],
+  ['hosts', core('hosts'), core('crossing', 'probe', 'check', 'report')],
+  ['crossing', core('crossing'), core('probe', 'check', 'report')],
+  ['probe', core('probe'), core('check', 'report')],
 ];
 
 module.exports = {

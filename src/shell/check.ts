@@ -35,13 +35,13 @@ interface Application {
  * Opens the files below the given paths (files or folders; the hosts of the workspace when there are none).
  * Throws a SuvetError for a path that is not there.
  */
-export function gather(
+export async function gather(
   paths: readonly string[],
   surveyed: Surveyed,
   workspace: Workspace | null,
   cwd: string,
   hostName?: string,
-): Gathered {
+): Promise<Gathered> {
   const wanted =
     paths.length > 0
       ? paths.map((path) => resolve(cwd, path))
@@ -56,7 +56,7 @@ export function gather(
     const application = applicationOf(path, workspace, applications, hostName, cwd);
     const isPage = PAGES.includes(extname(path));
     const version = isPage ? openHost('html', cwd) : application.host;
-    if (!version?.host.usesIn || !version.host.files.includes(extname(path))) continue;
+    if (!version?.host.usage || !version.host.files.includes(extname(path))) continue;
     const file = shownPath(path, cwd);
     const text = readText(path);
     if (text === null) {
@@ -66,7 +66,7 @@ export function gather(
     if (text.startsWith(generatedMark)) continue;
     sources.set(file, text);
     const source = { file, text };
-    const uses = version.host.usesIn(source);
+    const uses = (await version.host.usage()).usesIn(source);
     const loaded =
       uses.uses.length === 0
         ? null

@@ -2,12 +2,16 @@
 
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, symlinkSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import type { ProbeResult } from '../core/probe/result.js';
 import type { Proof } from '../core/report/html.js';
 import { bundle } from './bundle.js';
 import { launchChromium } from './engines/chromium.js';
 import { usageError } from './error.js';
+import type { OpenedHost } from './hosts.js';
+import { probeAll } from './probe.js';
+import type { Surveyed } from './survey.js';
 
 const DEMO = fileURLToPath(new URL('../../demo/', import.meta.url));
 const OWN_PACKAGES = fileURLToPath(new URL('../../node_modules/', import.meta.url));
@@ -62,6 +66,20 @@ export async function proveDemo(folder: string, picture: string): Promise<{ engi
   } finally {
     await engine.close();
   }
+}
+
+/** Probes the demo's components in these hosts, as they are installed with Suvet's source, in Chromium. */
+export function measureDemo(surveyed: Surveyed, hosts: readonly OpenedHost[]): Promise<ProbeResult> {
+  return probeAll({
+    surveyed,
+    components: surveyed.contract.components,
+    hosts,
+    engines: ['chromium'],
+    folders: [dirname(OWN_PACKAGES.replace(/[\\/]$/, ''))],
+    shard: null,
+    pictures: null,
+    onCell: () => {},
+  });
 }
 
 const PAGE = `<!doctype html><meta charset="utf-8"><title>Merrow control room</title>

@@ -1,7 +1,10 @@
 /** From what a user calls a host (`react@18`, `react`, `html`) to the host and the profile of its version. */
 
 import { readFileSync } from 'node:fs';
-import semver from 'semver';
+import coerce from 'semver/functions/coerce.js';
+import satisfies from 'semver/functions/satisfies.js';
+import intersects from 'semver/ranges/intersects.js';
+import validRange from 'semver/ranges/valid.js';
 import type { HostVersion } from '../core/crossing/index.js';
 import { nearest } from '../core/findings/nearest.js';
 import type { Host } from '../core/hosts/host.js';
@@ -17,12 +20,17 @@ export interface OpenedHost extends HostVersion {
   warning: string | null;
 }
 
-/** The facts measured for a host. Throws a SuvetError when the host was never measured. */
+const PROFILES = new Map<string, Profile>();
+
+/** The facts measured for a host, read once. Throws a SuvetError when the host was never measured. */
 export function profileOf(host: Host): Profile {
+  const known = PROFILES.get(host.name);
+  if (known) return known;
   try {
-    return JSON.parse(
-      readFileSync(new URL(`../core/hosts/${host.name}/profile.json`, import.meta.url), 'utf8'),
-    ) as Profile;
+    const file = new URL(`../core/hosts/${host.name}/profile.json`, import.meta.url);
+    const profile = JSON.parse(readFileSync(file, 'utf8')) as Profile;
+    PROFILES.set(host.name, profile);
+    return profile;
   } catch {
     throw missingError(
       'profile-missing',
@@ -61,7 +69,7 @@ export function openHost(named: string, folder: string): OpenedHost {
       `Write it as ${name}@${majorOf(versions.at(-1))}.`,
     );
   }
-  const version = semver.coerce(wanted);
+  const version = coerce(wanted);
   if (!version)
     throw usageError(
       'host-version-unknown',
@@ -69,8 +77,8 @@ export function openHost(named: string, folder: string): OpenedHost {
       `Write it as ${name}@${majorOf(versions.at(-1))}.`,
     );
   // A version named in part (`vue@2`) means any of its kind.
-  const meant = semver.validRange(at > 0 ? wanted : version.version) ?? version.version;
-  const exact = versions.find((one) => semver.intersects(one.range, meant));
+  const meant = validRange(at > 0 ? wanted : version.version) ?? version.version;
+  const exact = versions.find((one) => intersects(one.range, meant));
   const label = `${name}@${at > 0 ? wanted : version.major}`;
   if (exact) return opened(host, label, exact, version.major, null);
   const closest = [...versions].sort(
@@ -102,7 +110,7 @@ function opened(
 }
 
 function majorOf(profile: VersionProfile | undefined): number {
-  return semver.coerce(profile?.measured ?? '')?.major ?? 0;
+  return coerce(profile?.measured ?? '')?.major ?? 0;
 }
 
 /** The version in the lockfile, or the one installed, unless the folder's own package wants another. */
@@ -111,7 +119,7 @@ function versionAround(host: Host, folder: string): string | null {
   const declared = declaredIn(host.packageName, folder);
   const exact = lockedVersion(host.packageName, folder) ?? installedVersion(host.packageName, folder);
   if (declared === null || exact === null) return exact ?? declared;
-  const isWanted = semver.validRange(declared) === null || semver.satisfies(exact, declared);
+  const isWanted = validRange(declared) === null || satisfies(exact, declared);
   return isWanted ? exact : declared;
 }
 
@@ -119,7 +127,7 @@ function versionAround(host: Host, folder: string): string | null {
 export function hostsOfFolder(folder: string): string[] {
   return HOSTS.flatMap((host) => {
     if (!host.packageName || declaredIn(host.packageName, folder) === null) return [];
-    const coerced = semver.coerce(versionAround(host, folder) ?? '');
+    const coerced = coerce(versionAround(host, folder) ?? '');
     return coerced ? [`${host.name}@${coerced.major}`] : [];
   });
 }

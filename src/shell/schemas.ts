@@ -17,24 +17,13 @@ export type SchemaName =
   | 'live'
   | 'error';
 
-const compiled = new Map<SchemaName, ValidateFunction>();
-
-/** A validator for one of the formats; compiled on first use. The schemas themselves are checked by the tests. */
+/**
+ * A validator for one of the formats. The build makes a module of each schema (scripts/validators.mjs), so that none
+ * has to be compiled when the program runs. The schemas themselves are checked by the tests.
+ */
 export async function validatorFor(name: SchemaName): Promise<ValidateFunction> {
-  const known = compiled.get(name);
-  if (known) return known;
-  const [{ Ajv2020 }, formats] = await Promise.all([import('ajv/dist/2020.js'), import('ajv-formats')]);
-  const ajv = new Ajv2020({
-    allErrors: false,
-    verbose: true,
-    validateSchema: false,
-    allowUnionTypes: true,
-    strictTypes: false,
-  });
-  formats.default.default(ajv);
-  const validate = ajv.compile(readSchema(name));
-  compiled.set(name, validate);
-  return validate;
+  const module = (await import(`../validators/${name}.js`)) as { default: ValidateFunction };
+  return module.default;
 }
 
 /** The schema document itself. */

@@ -157,6 +157,8 @@ test('maps and reports of any contract hold no markup of its own', () => {
         findings: [],
         wrappers: null,
         proof: { missing: '<b>' },
+        profiles: [],
+        measured: { missing: '<b>' },
       });
       expect(page).not.toMatch(/<script|<b>[^\d]/);
       expect(markdownMap(hosts, null)).not.toMatch(/^\| <b>/m);
@@ -300,7 +302,7 @@ test('host code of any kind is read without a throw', () => {
   fc.assert(
     fc.property(fc.oneof(mutated, fc.string({ unit: 'binary' })), (text) => {
       for (const host of HOSTS)
-        if (host.usesIn) expect(usesIn(host, `a${host.files[0]}`, text).uses).toBeInstanceOf(Array);
+        if (host.usage) expect(usesIn(host, `a${host.files[0]}`, text).uses).toBeInstanceOf(Array);
     }),
     { numRuns: 200 },
   );

@@ -32,7 +32,7 @@ export const check: CommandSpec = {
     const core = await import('../../core/check/index.js');
     const { exitFor } = await import('../select.js');
     const host = typeof call.options.host === 'string' ? call.options.host : undefined;
-    const gathered = gather(call.args, surveyed, surveyed.workspace, call.cwd, host);
+    const gathered = await gather(call.args, surveyed, surveyed.workspace, call.cwd, host);
     const findings = [...gathered.findings, ...core.check(gathered.input)];
     if (call.json)
       printJson(call, {

@@ -9,7 +9,7 @@ export const demo: CommandSpec = {
   options: [{ flags: '--keep <dir>', about: 'lay the demo out in this folder, to go on with by hand' }],
   examples: ['suvet demo', 'suvet demo --keep merrow'],
   async run(call) {
-    const { layOutDemo, proveDemo } = await import('../../shell/demo.js');
+    const { layOutDemo, measureDemo, proveDemo } = await import('../../shell/demo.js');
     const { surveySources } = await import('../../shell/survey.js');
     const { openHost } = await import('../../shell/hosts.js');
     const { planWrapping, writeGenerated } = await import('../../shell/wrapping.js');
@@ -30,11 +30,11 @@ export const demo: CommandSpec = {
     const surveyed = await surveySources(['elements'], folder);
     say(view.surveyStep(surveyed.contract, screen));
 
-    const hosts = ['react@17', 'react@18', 'react@19', 'html'].map((name) => openHost(name, folder));
+    const hosts = view.HOSTS.map((name) => openHost(name, folder));
     const crossed = hosts.map((host) => core.crossings(surveyed.contract.components, host));
     say(view.mapStep(crossed, screen));
 
-    const gathered = gather([], surveyed, workspace, folder);
+    const gathered = await gather([], surveyed, workspace, folder);
     const findings = core.check(gathered.input);
     say(view.checkStep(findings, screen));
 
@@ -60,6 +60,12 @@ export const demo: CommandSpec = {
     });
     say(view.proofStep(proof, screen));
 
+    const measured = await measureDemo(surveyed, hosts).catch((error: unknown) => {
+      if (error instanceof SuvetError) return { missing: `${error.message} ${error.hint}` };
+      throw error;
+    });
+    say(view.probeStep(measured, screen));
+
     const report = join(folder, 'report.html');
     const framed = findings.map((one) => {
       const source = gathered.sources.get(one.place.file);
@@ -68,7 +74,20 @@ export const demo: CommandSpec = {
     const wrappers = { host: host.label, files: files.map((file) => file.name) };
     writeText(
       report,
-      core.reportPage({ contract: surveyed.contract, hosts: crossed, findings: framed, wrappers, proof }),
+      core.reportPage({
+        contract: surveyed.contract,
+        hosts: crossed,
+        findings: framed,
+        wrappers,
+        proof,
+        profiles: hosts.map(({ host: one, label, profile }) => ({
+          host: label,
+          measured: profile.measured,
+          engines: ['chromium', ...Object.keys(profile.elsewhere)],
+          wrap: one.wrap ? `suvet wrap --host ${label} --out src/elements` : null,
+        })),
+        measured,
+      }),
     );
     const failed = 'missing' in proof ? [] : proof.rows.filter((row) => row.expected !== row.happened);
     if (call.json)
@@ -80,9 +99,11 @@ export const demo: CommandSpec = {
         files: files.length,
         findings: findings.length,
         proof,
+        measured,
       });
     else screen.out(...view.closing(report, screen));
     if ('missing' in proof) return EXIT.missing;
-    return failed.length > 0 ? EXIT.fault : EXIT.fine;
+    const differ = 'missing' in measured ? [] : core.differencesOf(measured.cells);
+    return failed.length > 0 || differ.length > 0 ? EXIT.fault : EXIT.fine;
   },
 };

@@ -55,7 +55,7 @@ export const map: CommandSpec = {
       call.screen.out(markdownMap(shown, contract.package).trimEnd());
     } else {
       const { mapView, nextStep } = await import('../screen/map.js');
-      call.screen.out(...mapView(shown, contract.package, call.screen));
+      call.screen.out(mapView(shown, contract.package, call.screen).join('\n'));
       call.screen.next(nextStep(all));
     }
     return 0;

@@ -5,10 +5,14 @@ import { countOutcomes, OUTCOMES } from '../../core/crossing/narrow.js';
 import type { HostCrossings } from '../../core/crossing/types.js';
 import type { Finding } from '../../core/findings/types.js';
 import { placeText } from '../../core/findings/types.js';
+import { countTrials, differencesOf } from '../../core/probe/result.js';
 import type { ReportModel } from '../../core/report/html.js';
 import type { Screen } from './screen.js';
 import { surveyView } from './survey.js';
 import { count, table } from './table.js';
+
+/** The hosts that the demo maps and probes. */
+export const HOSTS = ['react@17', 'react@18', 'react@19', 'vue@3', 'svelte@5', 'angular@20', 'html'];
 
 export function opening(folder: string, screen: Screen): string[] {
   return [
@@ -40,7 +44,7 @@ export function mapStep(hosts: readonly HostCrossings[], screen: Screen): string
     ...step(
       2,
       'What survives the crossing?',
-      'suvet map --host react@17 --host react@18 --host react@19 --host html',
+      `suvet map ${HOSTS.map((host) => `--host ${host}`).join(' ')}`,
       screen,
     ),
     ...table([['', ...OUTCOMES], ...rows], [{}, right, right, right, right], screen.width, '   '),
@@ -85,6 +89,30 @@ export function proofStep(proof: ReportModel['proof'], screen: Screen): string[]
     ...table(rows, [{ flexible: true }, {}, {}], screen.width, '   '),
     '',
     `   in ${proof.engine}`,
+    '',
+  ];
+}
+
+export function probeStep(measured: ReportModel['measured'], screen: Screen): string[] {
+  const title = step(6, 'Is all of the map true?', 'suvet probe, with the same hosts', screen);
+  if ('missing' in measured) return [...title, `   not run: ${measured.missing}`, ''];
+  const hosts = [...new Set(measured.cells.map((cell) => cell.host))];
+  const rows = hosts.map((host) => {
+    const cells = measured.cells.filter((cell) => cell.host === host);
+    const { asExpected, untold } = countTrials(cells);
+    const differ = differencesOf(cells).length + cells.filter((cell) => cell.error !== null).length;
+    return [
+      host,
+      `${asExpected} as expected`,
+      `${differ} different`,
+      untold > 0 ? `${untold} cannot be told` : '',
+    ];
+  });
+  return [
+    ...title,
+    ...table(rows, [{}, {}, {}, {}], screen.width, '   '),
+    '',
+    `   in ${measured.engines.join(', ')}`,
     '',
   ];
 }

@@ -23,7 +23,7 @@ function hostView(host: HostCrossings, from: Contract['package'], screen: Screen
   const lines = [screen.strong(`Crossings${of} into ${host.host}`), ''];
   const rows = host.components.flatMap((one) => one.items.map((item) => rowOf(item, conditions)));
   const widest = (index: number, most: number) =>
-    Math.min(most, Math.max(0, ...rows.map((row) => (row[index] ?? '').length)));
+    rows.reduce((widest, row) => Math.max(widest, Math.min(most, (row[index] ?? '').length)), 0);
   const widths = [widest(0, 28), widest(1, 26)];
   for (const component of host.components) {
     lines.push(screen.strong(component.tag));

@@ -30,7 +30,7 @@ export class Screen {
 
   /** A line, or lines, of the result. */
   out(...lines: string[]): void {
-    for (const line of lines) process.stdout.write(`${line}\n`);
+    if (lines.length > 0) process.stdout.write(`${lines.join('\n')}\n`);
   }
 
   /** A word about the work, for stderr; nothing with --quiet. */

@@ -18,7 +18,9 @@ export function table(
   width: number,
   indent = '',
 ): string[] {
-  const natural = columns.map((_, index) => Math.max(0, ...rows.map((row) => lengthOf(row[index] ?? ''))));
+  const natural = columns.map((_, index) =>
+    rows.reduce((most, row) => Math.max(most, lengthOf(row[index] ?? '')), 0),
+  );
   const flexible = columns.findIndex((column) => column.flexible);
   const fixed = natural.reduce((sum, one, index) => (index === flexible ? sum : sum + one), 0);
   const room = width - indent.length - fixed - GAP * (columns.length - 1);

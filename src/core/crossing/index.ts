@@ -141,8 +141,25 @@ interface Attempt {
   verdict: Verdict;
 }
 
+/** Crossings of values by what they depend on: the components of a package share many of their members. */
+const KNOWN = new WeakMap<VersionProfile, Map<string, Crossing>>();
+
+function valueCrossing(...given: Parameters<typeof judgedCrossing>): Crossing {
+  const [kind, name, type, attribute, isProperty, isAdopted, { profile, label }] = given;
+  const known = KNOWN.get(profile) ?? new Map<string, Crossing>();
+  KNOWN.set(profile, known);
+  // The text of a type is not all of it: types of different modules may go by one name.
+  const kinds = kindsOf(type, attribute?.reads).join();
+  const key = `${label}|${kind}|${name}|${type.text}|${kinds}|${attribute?.name}|${attribute?.reads}|${isProperty}|${isAdopted}`;
+  const before = known.get(key);
+  if (before) return before;
+  const made = judgedCrossing(...given);
+  known.set(key, made);
+  return made;
+}
+
 /** Tries every form under every name the item goes by, and takes the best that carries all its kinds of value. */
-function valueCrossing(
+function judgedCrossing(
   kind: 'property' | 'attribute',
   name: string,
   type: TypeInfo,

@@ -55,8 +55,11 @@ export interface Host {
   /** Files of this host that hold uses of elements, by their endings. */
   files: readonly string[];
   syntax: HostSyntax;
-  /** Reads the uses of elements out of one file, never throwing on any text; absent where host code is not read yet. */
-  usesIn?(source: SourceText): HostUses;
+  /**
+   * Loads what reads host code, and the parser with it; absent where the host's code is not read yet. The function
+   * gives the uses of elements in one file, and never throws on any text.
+   */
+  usage?(): Promise<{ usesIn(source: SourceText): HostUses }>;
   /** Wraps components for this host; absent where the host has no use for wrappers. */
   wrap?(components: readonly Component[], request: WrapRequest): WrapResult;
 }

@@ -33,8 +33,18 @@ export function arrivalText({ at, got, name }: Arrival): ArrivalText {
   return got === undefined ? where : `${where} ${got}`;
 }
 
-/** Reads what arrivalText wrote. */
+const READ = new Map<ArrivalText, Arrival>();
+
+/** Reads what arrivalText wrote. The same text gives the same object. */
 export function readArrival(text: ArrivalText): Arrival {
+  const known = READ.get(text);
+  if (known) return known;
+  const read = parseArrival(text);
+  READ.set(text, read);
+  return read;
+}
+
+function parseArrival(text: ArrivalText): Arrival {
   const match =
     /^(?:(lower-case|other) )?(accessor|own|attribute|nowhere|error|refused)(?: ([\s\S]*))?$/.exec(text);
   if (!match) throw new TypeError(`no arrival: ${text}`);

@@ -11,7 +11,6 @@ import { type Cell, code, faint, tableOf } from './page.js';
 export function overviewSection(
   components: readonly Component[],
   hosts: readonly HostCrossings[],
-  more = '',
 ): PageSection {
   const tags = [...new Set(hosts.flatMap((host) => host.components.map((one) => one.tag)))];
   const rows = tags.map((tag): Cell[] => {
@@ -20,8 +19,7 @@ export function overviewSection(
     return [name, ...hosts.map((host) => bar(itemsOf(host, tag)))];
   });
   const body = `<p>Of each component, how many items the host carries in its ordinary syntax (plain), in a special form (marked), only with generated code (bridge), or not at all (broken).</p>
-${tableOf(['component', ...hosts.map((host) => host.host)], rows)}
-${more}`;
+${tableOf(['component', ...hosts.map((host) => host.host)], rows)}`;
   return { id: 'overview', title: 'Overview', body };
 }
 

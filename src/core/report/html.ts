@@ -2,12 +2,15 @@
 
 import type { Contract } from '../contract/types.js';
 import { itemCount } from '../contract/types.js';
+import { countOutcomes } from '../crossing/narrow.js';
 import type { HostCrossings } from '../crossing/types.js';
 import { htmlText } from '../emit/text.js';
 import type { Finding } from '../findings/types.js';
 import { placeText } from '../findings/types.js';
+import type { ProbeResult } from '../probe/result.js';
 import { itemsSection, overviewSection } from './crossings.js';
-import { code, type PageSection, page, tableOf } from './page.js';
+import { type Cell, code, faint, type PageSection, page, tableOf } from './page.js';
+import { measuredSections } from './probe.js';
 
 /** One line of proof: what was tried in a browser, what should have come of it, and what did. */
 export interface Proof {
@@ -16,22 +19,32 @@ export interface Proof {
   happened: string;
 }
 
+export interface HostProfile {
+  host: string;
+  /** The version that was measured. */
+  measured: string;
+  engines: readonly string[];
+  /** Null where there are no wrappers to generate for the host. */
+  wrap: string | null;
+}
+
 export interface ReportModel {
   contract: Contract;
   hosts: readonly HostCrossings[];
   findings: readonly (Finding & { frame?: string })[];
   wrappers: { host: string; files: readonly string[] } | null;
+  /** By host: what its facts were measured with, and the command that generates what is missing. */
+  profiles: readonly HostProfile[];
+  /** What a probe found, or why none was made. */
+  measured: ProbeResult | { missing: string };
   /** What a browser showed, or why none was asked. */
   proof: { engine: string; rows: readonly Proof[] } | { missing: string };
 }
 
 /** The report as one page. */
 export function reportPage(model: ReportModel): string {
-  const { contract, hosts, findings, wrappers } = model;
+  const { contract, hosts, findings } = model;
   const name = nameOf(contract);
-  const generated = wrappers
-    ? `<p>Wrappers for ${htmlText(wrappers.host)} were generated: ${wrappers.files.map(code).join(', ')}.</p>`
-    : '';
   return page({
     title: `${name}: what crosses where`,
     kicker: 'Suvet report',
@@ -41,7 +54,11 @@ export function reportPage(model: ReportModel): string {
       [findings.length, findings.length === 1 ? 'finding in host code' : 'findings in host code'],
     ],
     sections: [
-      overviewSection(contract.components, hosts, generated),
+      overviewSection(contract.components, hosts),
+      ...('missing' in model.measured
+        ? [{ id: 'measured', title: 'Measured', body: `<p>Not run: ${htmlText(model.measured.missing)}</p>` }]
+        : measuredSections(model.measured)),
+      generateSection(model),
       findingsSection(model),
       proofSection(model),
       itemsSection(hosts),
@@ -72,6 +89,31 @@ function contractFacts({ components }: Contract, hosts: readonly HostCrossings[]
     [total, 'items in their contracts'],
     [hosts.length, hosts.length === 1 ? 'host' : 'hosts'],
   ] as const;
+}
+
+function generateSection({ hosts, profiles, wrappers }: ReportModel): PageSection {
+  const rows = hosts.map((host): Cell[] => {
+    const counts = countOutcomes(host.components.flatMap((one) => one.items));
+    const profile = profiles.find((one) => one.host === host.host);
+    const what =
+      counts.bridge === 0
+        ? 'nothing: its own syntax does'
+        : profile?.wrap
+          ? code(profile.wrap)
+          : 'by hand, with calls on a reference to the element';
+    return [
+      htmlText(host.host),
+      `${counts.bridge} ${counts.bridge === 1 ? 'item' : 'items'}`,
+      what,
+      profile ? `${htmlText(profile.measured)}${faint(profile.engines.join(', '))}` : '',
+    ];
+  });
+  const written = wrappers
+    ? `<p>For ${htmlText(wrappers.host)} this was done: ${wrappers.files.map(code).join(', ')}.</p>`
+    : '';
+  const body = `${tableOf(['host', 'to bridge', 'what to generate', 'facts measured with'], rows)}
+${written}`;
+  return { id: 'generate', title: 'What to generate', body };
 }
 
 function findingsSection({ findings }: ReportModel): PageSection {

@@ -38,14 +38,19 @@ function matrixSection({ cells, engines }: ProbeResult): PageSection {
   const tags = [...new Set(cells.map((cell) => cell.tag))];
   const rows = tags.map((tag): Cell[] => [
     code(tag),
-    ...hosts.map((host) => cellsOf(cells.filter((cell) => cell.tag === tag && cell.host === host))),
+    ...hosts.map((host) =>
+      cellsOf(
+        cells.filter((cell) => cell.tag === tag && cell.host === host),
+        engines.length === 1,
+      ),
+    ),
   ]);
   const body = `<p>Every component was mounted in every host, with the host's own compiler, in ${htmlText(engines.join(', '))}; each item was tried with values of its type. Counted are the items that came out as the map expects.</p>
 ${tableOf(['component', ...hosts], rows)}`;
   return { id: 'measured', title: 'Measured', body };
 }
 
-function cellsOf(cells: readonly ProbeCell[]): Cell {
+function cellsOf(cells: readonly ProbeCell[], isOnly: boolean): Cell {
   const lines = cells.map((cell) => {
     if (cell.error !== null)
       return `<span class="broken">${htmlText(cell.engine)} failed</span>${faint(cell.error)}`;
@@ -53,7 +58,7 @@ function cellsOf(cells: readonly ProbeCell[]): Cell {
     const differ = differencesOf([cell]).length;
     const told = cell.trials.length - untold;
     const said = differ > 0 ? `<span class="broken">${differ} differ</span>` : `${asExpected} of ${told}`;
-    return `${said} ${faint(cell.engine)}`;
+    return isOnly ? said : `${said} ${faint(cell.engine)}`;
   });
   return lines.join('');
 }

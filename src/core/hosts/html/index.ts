@@ -1,6 +1,5 @@
 import type { Host } from '../host.js';
 import { syntax } from './syntax.js';
-import { usesIn } from './usage.js';
 
 export const html: Host = {
   name: 'html',
@@ -8,5 +7,5 @@ export const html: Host = {
   packageName: null,
   files: ['.html', '.htm'],
   syntax,
-  usesIn,
+  usage: () => import('./usage.js'),
 };

@@ -1,6 +1,5 @@
 import type { Host } from '../host.js';
 import { syntax } from './syntax.js';
-import { usesIn } from './usage.js';
 
 export const preact: Host = {
   name: 'preact',
@@ -8,5 +7,5 @@ export const preact: Host = {
   packageName: 'preact',
   files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
   syntax,
-  usesIn,
+  usage: () => import('./usage.js'),
 };

@@ -1,6 +1,5 @@
 import type { Host } from '../host.js';
 import { syntax } from './syntax.js';
-import { usesIn } from './usage.js';
 import { wrap } from './wrap.js';
 
 export const react: Host = {
@@ -9,6 +8,6 @@ export const react: Host = {
   packageName: 'react',
   files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
   syntax,
-  usesIn,
+  usage: () => import('./usage.js'),
   wrap,
 };

@@ -1,6 +1,5 @@
 import type { Host } from '../host.js';
 import { syntax } from './syntax.js';
-import { usesIn } from './usage.js';
 
 export const solid: Host = {
   name: 'solid',
@@ -8,5 +7,5 @@ export const solid: Host = {
   packageName: 'solid-js',
   files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
   syntax,
-  usesIn,
+  usage: () => import('./usage.js'),
 };
