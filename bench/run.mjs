@@ -113,6 +113,45 @@ figure('peak of memory for a package of 1,500 files, in units of 400 MB', megaby
 });
 for (const count of [1, 5, 10]) rmSync(join(scratch, `grown-${count}`), { recursive: true, force: true });
 
+// The map: sixty components in every host, from a contract file. Sixty are the demo's six, ten times.
+const demo = here('../demo/elements');
+const contract = JSON.parse(
+  execFileSync(process.execPath, [program, 'survey', demo, '--json'], { encoding: 'utf8' }),
+);
+const sixty = Array.from({ length: 10 }, (_, index) =>
+  contract.components.map((component) => ({ ...component, tag: `${component.tag}-${index}` })),
+).flat();
+const contractFile = join(scratch, 'sixty.json');
+writeFileSync(contractFile, JSON.stringify({ ...contract, components: sixty }));
+const HOSTS =
+  'react@16 react@17 react@18 react@19 preact@10 vue@2.7 vue@3 svelte@5 solid@1 angular@20 html'.split(' ');
+const named = (hosts) => hosts.flatMap((host) => ['--host', host]);
+const [start, mapped] = timed(11, [
+  [program, '--version'],
+  [program, 'map', '-c', contractFile, ...named(HOSTS)],
+]);
+figure('map of 60 components into 11 hosts, against the start of the program', mapped / start, 2, {
+  ms: round(mapped),
+});
+
+// The probe: cells of one engine process; twice the cells against once.
+const probed = (hosts) => {
+  const begin = performance.now();
+  const args = [program, 'probe', '-c', demo, ...named(hosts), '--json', '--cwd', here('..')];
+  execFileSync(process.execPath, args, { encoding: 'utf8', maxBuffer: 2 ** 28 });
+  return performance.now() - begin;
+};
+const some = ['react@18', 'vue@3', 'html'];
+const others = ['react@19', 'svelte@5', 'solid@1'];
+const probes = [0, 1, 2].map(() => ({ half: probed(some), whole: probed([...some, ...others]) }));
+const halfMs = median(probes.map((run) => run.half));
+const wholeMs = median(probes.map((run) => run.whole));
+figure('probe of twice the cells, against once', wholeMs / halfMs, 2.2, {
+  ms: round(wholeMs),
+  cells: 36,
+  'cells per second': Number((36 / (wholeMs / 1000)).toFixed(1)),
+});
+
 // Accuracy: what the survey finds against what running elements show and the package declares.
 const { measure, figures: accuracyOf, KINDS } = await import('./accuracy.mjs');
 const accuracy = [];

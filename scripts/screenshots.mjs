@@ -22,7 +22,7 @@ const VIEWS = [
   ['survey', 'survey', 13],
   ['component', 'survey --component tide-gauge', 42],
   ['live', 'survey --live', 16],
-  ['map', 'map tide-gauge fare-quote --host react@18', 32],
+  ['map', 'map tide-gauge fare-quote --host react@18', 33],
   ['wrap', 'wrap --host react@18 --out apps/console/src/elements', 28],
   ['check', 'check apps/console/src/control-room.tsx', 36],
 ];
@@ -56,7 +56,7 @@ for (const [name, words, rows] of VIEWS) {
     'XTerm*color1: #a4282c',
   ];
   const terminal = spawn('xterm', [...look, '-e', 'bash', '-c', shown], { env, cwd: demo, stdio: 'ignore' });
-  for (let waited = 0; waited < 20_000; waited += 250) {
+  for (let waited = 0; waited < 60_000; waited += 250) {
     await pause(250);
     if (spawnSync('test', ['-e', join(scratch, name)]).status === 0) break;
   }
@@ -66,10 +66,28 @@ for (const [name, words, rows] of VIEWS) {
 }
 server.kill();
 
+/** The output of a command that prints a page. */
+const printed = (...words) =>
+  spawnSync(process.execPath, [program, ...words], { cwd: demo, encoding: 'utf8', maxBuffer: 2 ** 28 })
+    .stdout;
+const HOSTS = ['react@18', 'react@19', 'vue@3', 'svelte@5', 'angular@20', 'html'].flatMap((one) => [
+  '--host',
+  one,
+]);
+
 const engine = await launchChromium();
 const page = await engine.open(readFileSync(join(demo, 'report.html'), 'utf8'));
 await page.screenshot(join(pictures, 'report.png'), { width: 1280, height: 800, scheme: 'light' });
 await page.screenshot(join(pictures, 'report-dark.png'), { width: 1280, height: 800, scheme: 'dark' });
+const map = await engine.open(printed('map', ...HOSTS, '--format', 'html'));
+await map.evaluate('document.querySelector("#items details").open = true');
+await map.evaluate('document.querySelector("#items").scrollIntoView()');
+await map.screenshot(join(pictures, 'map-page.png'), { width: 1280, height: 800, scheme: 'light' });
+const source = ['-c', join(demo, 'elements'), '--cwd', here('..')];
+const probe = await engine.open(
+  printed('probe', ...source, ...HOSTS, '-e', 'chromium', '-e', 'firefox', '--format', 'html'),
+);
+await probe.screenshot(join(pictures, 'probe.png'), { width: 1280, height: 800, scheme: 'light' });
 await engine.close();
 copyFileSync(join(demo, 'control-room.png'), join(pictures, 'control-room.png'));
 rmSync(scratch, { recursive: true, force: true });

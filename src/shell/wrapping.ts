@@ -42,7 +42,8 @@ export function planWrapping(
   const plan: WrappingPlan = { wrapped: [], unwrapped: [], files: [] };
   for (const [index, component] of components.entries()) {
     const items = crossed[index]?.items ?? [];
-    const bridged = items.filter((one) => one.outcome === 'bridge');
+    // A pair is bridged by its property and its event, which are items of their own.
+    const bridged = items.filter((one) => one.outcome === 'bridge' && one.kind !== 'pair');
     if (bridged.length > 0 || options.all) plan.wrapped.push({ component, bridged });
     else {
       plan.unwrapped.push({

@@ -21,24 +21,19 @@ function hostView(host: HostCrossings, from: Contract['package'], screen: Screen
   ];
   const of = from ? ` of ${from.name} ${from.version}` : '';
   const lines = [screen.strong(`Crossings${of} into ${host.host}`), ''];
-  const rows = host.components.flatMap((one) => one.items.map((item) => rowOf(item, conditions)));
-  const widest = (index: number, most: number) =>
-    rows.reduce((widest, row) => Math.max(widest, Math.min(most, (row[index] ?? '').length)), 0);
-  const widths = [widest(0, 28), widest(1, 26)];
-  for (const component of host.components) {
-    lines.push(screen.strong(component.tag));
-    const fitted = component.items
-      .map((item) => rowOf(item, conditions))
-      .map((row) => row.map((cell, index) => padTo(cell, widths[index])));
-    lines.push(
-      ...table(
-        fitted,
-        [{}, {}, { paint: (word) => screen.outcome(word) }, { flexible: true }],
-        screen.width,
-        '  ',
-      ),
-      '',
-    );
+  const components = host.components.map(({ tag, items }) => ({
+    tag,
+    rows: items.map((item) => rowOf(item, conditions)),
+  }));
+  const widths = [28, 26].map((most, index) =>
+    components
+      .flatMap((one) => one.rows)
+      .reduce((widest, row) => Math.max(widest, Math.min(most, (row[index] ?? '').length)), 0),
+  );
+  const columns = [{}, {}, { paint: (word: string) => screen.outcome(word) }, { flexible: true }];
+  for (const { tag, rows } of components) {
+    const fitted = rows.map((row) => row.map((cell, index) => padTo(cell, widths[index])));
+    lines.push(screen.strong(tag), ...table(fitted, columns, screen.width, '  '), '');
   }
   if (conditions.length > 0) {
     lines.push(
@@ -64,7 +59,8 @@ function padTo(cell: string, width: number | undefined): string {
 }
 
 function rowOf(item: Crossing, conditions: readonly string[]): string[] {
-  const name = item.name === '' ? '(default slot)' : item.kind === 'slot' ? `slot ${item.name}` : item.name;
+  const isNamed = item.kind === 'slot' || item.kind === 'pair';
+  const name = item.name === '' ? '(default slot)' : isNamed ? `${item.kind} ${item.name}` : item.name;
   const type = item.kind === 'method' || item.kind === 'slot' ? '' : item.type;
   return [name, type, item.outcome.padEnd(6), words(item, conditions)];
 }

@@ -67,7 +67,8 @@ export function wrap(text: string, width: number): string[] {
 }
 
 function lengthOf(text: string): number {
-  return [...text].length;
+  // Most text has one unit a character, and is asked for its length many times.
+  return /[\uD800-\uDBFF]/.test(text) ? [...text].length : text.length;
 }
 
 /** `1 component`, `6 components`. */

@@ -58,7 +58,7 @@ function cellsOf(cells: readonly ProbeCell[], isOnly: boolean): Cell {
     const differ = differencesOf([cell]).length;
     const told = cell.trials.length - untold;
     const said = differ > 0 ? `<span class="broken">${differ} differ</span>` : `${asExpected} of ${told}`;
-    return isOnly ? said : `${said} ${faint(cell.engine)}`;
+    return isOnly ? said : `<div>${said} <span class="by">${htmlText(cell.engine)}</span></div>`;
   });
   return lines.join('');
 }

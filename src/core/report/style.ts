@@ -24,6 +24,7 @@ tbody th{font-weight:500}
 code,pre{font:.88em/1.45 ui-monospace,monospace}
 pre{overflow-x:auto;padding:.6rem .8rem;border:1px solid var(--line);margin:.4rem 0}
 .words{display:block;color:var(--faint);font-weight:400;font-size:.88rem}
+.by{color:var(--faint);font-size:.88rem}
 .scroll{overflow-x:auto}
 .bar{display:flex;height:.45rem;gap:1px;margin:.35rem 0 .25rem;min-width:5.5rem}
 .bar i{background:currentColor}
