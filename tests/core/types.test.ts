@@ -22,12 +22,12 @@ const READING = {
 };
 
 test.each<[string, object | null, string, string[]]>([
-  ['string', { type: 'string' }, 'string', ['string']],
+  ['string', { type: 'string' }, 'string', ['string', 'empty']],
   ['boolean', { type: 'boolean' }, 'boolean', ['true', 'false']],
   ['Port', { enum: ['north', 'south'] }, "'north' | 'south'", ['string']],
   ['Side', { enum: ['p', 's'] }, "'p' | 's'", ['string']],
   ['(typeof PORTS)[number]', { enum: ['north', 'skerry'] }, "'north' | 'skerry'", ['string']],
-  ['string | null', { type: ['string', 'null'] }, 'string | null', ['string', 'null']],
+  ['string | null', { type: ['string', 'null'] }, 'string | null', ['string', 'empty', 'null']],
   ['number | undefined', { type: 'number' }, 'number', ['number']],
   ["'a' | number", { anyOf: [{ const: 'a' }, { type: 'number' }] }, "'a' | number", ['string', 'number']],
   [

@@ -56,6 +56,7 @@ function partOf(schema: JsonSchema | null, kind: string): JsonSchema {
   if (!schema) return {};
   const types = Array.isArray(schema.type) ? schema.type : [schema.type];
   if (types.includes(kind) || (kind === 'number' && types.includes('integer'))) return schema;
+  if ('const' in schema && typeof schema.const === kind) return schema;
   if (Array.isArray(schema.enum) && schema.enum.some((one) => typeof one === kind)) return schema;
   for (const key of ['anyOf', 'oneOf', 'allOf']) {
     const parts = schema[key];
