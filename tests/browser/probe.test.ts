@@ -31,7 +31,7 @@ test('honesty: no prediction about the demo is wrong, in any host', async () => 
     // Both verdicts come up: the probe would notice.
     expect(new Set(trials.map((one) => one.happened)), host).toContain('lost');
   }
-});
+}, 240_000);
 
 /** A contract that is wrong about its component, and a component that breaks its page. */
 const STRANGERS = {

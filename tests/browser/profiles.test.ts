@@ -28,20 +28,24 @@ beforeAll(async () => {
 });
 afterAll(() => engine?.close());
 
-test.each(cases)('$host $range', async ({ host: name, range, alias }) => {
-  const host = HOSTS.find((one) => one.name === name);
-  const committed = profileOf(name).versions.find((one) => one.range === range);
-  if (!host || !committed) throw new Error(`no profile of ${name} ${range}`);
-  const {
-    range: _range,
-    measured: _measured,
-    production: _production,
-    elsewhere: _elsewhere,
-    ...facts
-  } = committed;
-  const scripts = await measuringScripts({ host, install: { folder: PROJECT, alias }, production: false });
-  expect(differences(facts, await measureIn(engine, scripts))).toEqual({});
-});
+test.each(cases)(
+  '$host $range',
+  async ({ host: name, range, alias }) => {
+    const host = HOSTS.find((one) => one.name === name);
+    const committed = profileOf(name).versions.find((one) => one.range === range);
+    if (!host || !committed) throw new Error(`no profile of ${name} ${range}`);
+    const {
+      range: _range,
+      measured: _measured,
+      production: _production,
+      elsewhere: _elsewhere,
+      ...facts
+    } = committed;
+    const scripts = await measuringScripts({ host, install: { folder: PROJECT, alias }, production: false });
+    expect(differences(facts, await measureIn(engine, scripts))).toEqual({});
+  },
+  120_000,
+);
 
 describe.each(plan.map((one) => one.host))('the profile of %s', (host) => {
   test('has the form of its schema, and every host of the register has one', async () => {

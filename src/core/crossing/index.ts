@@ -5,27 +5,27 @@ import type {
   AttributeLink,
   Component,
   ContractEvent,
-  ContractPair,
   ContractProperty,
   TypeInfo,
 } from '../contract/types.js';
-import { camelCase } from '../emit/names.js';
-import type { HandlerForm, Host, ValueForm } from '../hosts/host.js';
+import type { HandlerForm, ValueForm } from '../hosts/host.js';
 import type { Kind, VersionProfile } from '../hosts/profile.js';
 import { isHeard, keepsFirstHandler, trappedBy } from './events.js';
-import type { ComponentCrossings, Crossing, HostCrossings, Outcome, Tried } from './types.js';
+import { expressionFor, item } from './item.js';
+import { pairCrossing } from './pairs.js';
+import type { ComponentCrossings, Crossing, HostCrossings, HostVersion, Outcome, Tried } from './types.js';
 import type { Verdict, Writing } from './values.js';
 import { judge, targetOf } from './values.js';
 
-export type { ComponentCrossings, Crossing, HostCrossings, ItemKind, Outcome, Tried } from './types.js';
-
-/** A host at one version: what its folder provides, and the facts measured for the version. */
-export interface HostVersion {
-  host: Host;
-  /** `react@18`, as the user named it. */
-  label: string;
-  profile: VersionProfile;
-}
+export type {
+  ComponentCrossings,
+  Crossing,
+  HostCrossings,
+  HostVersion,
+  ItemKind,
+  Outcome,
+  Tried,
+} from './types.js';
 
 /** The crossings of components into one host version. */
 export function crossings(components: readonly Component[], version: HostVersion): HostCrossings {
@@ -104,19 +104,6 @@ function extending(component: Component, { label, profile }: HostVersion, items:
   const without = Object.entries(profile.elsewhere).filter(([, facts]) => facts.builtIn === false);
   const conditions = without.map(([engine]) => `not in ${engine}, which does not know ${written}`);
   return items.map((one) => ({ ...one, conditions: [...one.conditions, ...conditions] }));
-}
-
-function item(
-  kind: Crossing['kind'],
-  name: string,
-  type: string,
-  outcome: Outcome,
-  syntax: string | null,
-  reason: string | null,
-  conditions: string[] = [],
-  tried: Tried | null = null,
-): Crossing {
-  return { kind, name, type, outcome, syntax, reason, tried, conditions };
 }
 
 function propertyCrossing(property: ContractProperty, version: HostVersion): Crossing {
@@ -283,40 +270,4 @@ function eventCrossing(event: ContractEvent, component: Component, version: Host
   if (!form) return make('bridge', handlerForms[0], `${label} has no syntax that hears this event`);
   const reason = form.special ? `${label} hears it only under its own name` : null;
   return make(form.special ? 'marked' : 'plain', form, reason, true);
-}
-
-/** A pair crosses by the host's shorthand, or written out as its property and its event. */
-function pairCrossing(pair: ContractPair, items: readonly Crossing[], version: HostVersion): Crossing {
-  const { property, event } = pair;
-  const type = `${property} with ${event}`;
-  const shorthand = version.host.syntax.pairForms?.find(
-    (form) => pairFactOf(pair, form.id, version.profile) === 'both ways',
-  );
-  if (shorthand) {
-    const code = shorthand.write(property, expressionFor(property));
-    const tried = { form: shorthand.id, name: property, late: true };
-    return item('pair', property, type, 'plain', code, null, [], tried);
-  }
-  const sides = items.filter(
-    (one) => one.name === (one.kind === 'property' ? property : one.kind === 'event' ? event : null),
-  );
-  const lost = sides.find((one) => one.outcome === 'broken') ?? sides.find((one) => one.outcome === 'bridge');
-  if (lost) return item('pair', property, type, lost.outcome, null, lost.reason);
-  const written = sides.map((one) => one.syntax).join(' ');
-  const reason = `${version.label} has no shorthand that knows ${property} with ${event}`;
-  const conditions = [...new Set(sides.flatMap((one) => one.conditions))];
-  return item('pair', property, type, 'marked', written, reason, conditions);
-}
-
-/** What a shorthand carries of a pair: as measured, or as measured of a pair whose names are formed alike. */
-function pairFactOf({ property, event }: ContractPair, form: string, profile: VersionProfile) {
-  const facts = new Map(Object.entries(profile.pairs[form] ?? {}));
-  const alike = [`${property}-change`, `${property}Change`, `update:${property}`].indexOf(event);
-  const key = alike < 0 ? '' : `level ${['level-change', 'levelChange', 'update:level'][alike]}`;
-  return facts.get(`${property} ${event}`) ?? facts.get(key);
-}
-
-/** A name to stand in for the user's expression. */
-function expressionFor(name: string): string {
-  return camelCase(name);
 }

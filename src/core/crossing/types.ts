@@ -1,5 +1,16 @@
 /** A crossing: one contract item meeting one host. */
 
+import type { Host } from '../hosts/host.js';
+import type { VersionProfile } from '../hosts/profile.js';
+
+/** A host at one version: what its folder provides, and the facts measured for the version. */
+export interface HostVersion {
+  host: Host;
+  /** `react@18`, as the user named it. */
+  label: string;
+  profile: VersionProfile;
+}
+
 /**
  * plain: the host's ordinary syntax carries it. marked: carried when written in the host's special form.
  * bridge: needs generated code. broken: cannot cross until the component changes.

@@ -7,7 +7,7 @@ import { contentShapes, measureContent } from './content.js';
 import { eventShapes, measureEvents, measureListening } from './events.js';
 import { listShapes, measureLists } from './lists.js';
 import { measureNames, nameShapes } from './names.js';
-import type { PageViews } from './page.js';
+import { inSilence, type PageViews } from './page.js';
 import { measurePairs, pairShapes } from './pairs.js';
 import { serverShapes } from './server.js';
 import { measureValues, valueShapes } from './values.js';
@@ -47,15 +47,17 @@ export function allServerShapes({ values, handlers }: Forms): Record<string, Vie
 }
 
 /** Measures everything but the server. Runs in a page. */
-export async function measure(page: PageViews, forms: Forms): Promise<Omit<HostFacts, 'server'>> {
-  const events = await measureEvents(page, forms.handlers);
-  return {
-    values: await measureValues(page, forms.values),
-    names: await measureNames(page, forms.values),
-    events,
-    listening: await measureListening(page, forms.handlers, events),
-    ...(await measureContent(page)),
-    list: await measureLists(page),
-    pairs: await measurePairs(page, forms.pairs),
-  };
+export function measure(page: PageViews, forms: Forms): Promise<Omit<HostFacts, 'server'>> {
+  return inSilence(async () => {
+    const events = await measureEvents(page, forms.handlers);
+    return {
+      values: await measureValues(page, forms.values),
+      names: await measureNames(page, forms.values),
+      events,
+      listening: await measureListening(page, forms.handlers, events),
+      ...(await measureContent(page)),
+      list: await measureLists(page),
+      pairs: await measurePairs(page, forms.pairs),
+    };
+  });
 }
