@@ -22,6 +22,7 @@ export async function puppeteerEngine(name: EngineName, start: () => Promise<Bro
     browser?.process()?.kill('SIGKILL');
     browser = null;
   };
+  process.once('exit', abandon);
   return {
     name,
     version,
@@ -30,6 +31,7 @@ export async function puppeteerEngine(name: EngineName, start: () => Promise<Bro
       return openPage(browser, html, scripts, abandon);
     },
     async close() {
+      process.off('exit', abandon);
       await browser?.close();
     },
   };
