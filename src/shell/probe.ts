@@ -31,7 +31,7 @@ export interface ProbeRequest {
 
 /** The longest a cell may take, in milliseconds; `SUVET_CELL_LIMIT` says otherwise. */
 const LONGEST_CELL = Number(process.env.SUVET_CELL_LIMIT) || 30_000;
-const WIDTH = { width: 1280, height: 800 };
+const PICTURE = { width: 1280, height: 800 };
 
 /** Throws a SuvetError (exit 3) when a host, its compiler or an engine is missing. */
 export async function probeAll(request: ProbeRequest): Promise<ProbeResult> {
@@ -41,7 +41,7 @@ export async function probeAll(request: ProbeRequest): Promise<ProbeResult> {
       components.flatMap((component) => engines.map((engine) => ({ host, component, engine }))),
     )
     .filter((_, at) => shard === null || at % shard.count === shard.index - 1);
-  const scripts = new Map<OpenedHost, HostScript>();
+  const scripts = new Map<OpenedHost, string>();
   for (const host of new Set(wanted.map((one) => one.host))) {
     const mine = wanted.filter((one) => one.host === host).map((one) => one.component);
     scripts.set(host, await hostScript(request, host, [...new Set(mine)]));
@@ -60,7 +60,7 @@ export async function probeAll(request: ProbeRequest): Promise<ProbeResult> {
       for (const host of new Set(mine.map((one) => one.host))) {
         const script = scripts.get(host);
         const asked = mine.filter((one) => one.host === host).map((one) => one.component);
-        if (!script) continue;
+        if (script === undefined) continue;
         const run = new HostRun(engine, host.label, script, modules, request.pictures);
         for (const [at, component] of asked.entries()) {
           request.onCell({ tag: component.tag, host: host.label, engine: name }, done, wanted.length);
@@ -82,16 +82,12 @@ export async function probeAll(request: ProbeRequest): Promise<ProbeResult> {
   };
 }
 
-interface HostScript {
-  code: string;
-  tags: ReadonlySet<string>;
-}
-
+/** The script of a host's page: its views, and the trials of these components. */
 async function hostScript(
   { folders }: ProbeRequest,
   host: OpenedHost,
   components: readonly Component[],
-): Promise<HostScript> {
+): Promise<string> {
   const harness = await harnessOf(host.host);
   const install = installOf(host, harness.packages, folders);
   const shapes: Record<string, Trial['view']> = {};
@@ -106,7 +102,7 @@ async function hostScript(
     shapes[`${tag}/show`] = view;
     shows[tag] = samples;
   }
-  const code = await bundleViews({
+  return bundleViews({
     host: host.host,
     harness,
     install,
@@ -124,7 +120,6 @@ globalThis.suvetHide = () => hide();`,
     server: false,
     production: false,
   });
-  return { code, tags: new Set(components.map((one) => one.tag)) };
 }
 
 interface ComponentModules {
@@ -168,7 +163,7 @@ const PAGE =
 class HostRun {
   readonly #engine: Engine;
   readonly #host: string;
-  readonly #script: HostScript;
+  readonly #script: string;
   readonly #modules: ComponentModules;
   readonly #pictures: string | null;
   #page: EnginePage | null = null;
@@ -176,7 +171,7 @@ class HostRun {
   constructor(
     engine: Engine,
     host: string,
-    script: HostScript,
+    script: string,
     modules: ComponentModules,
     pictures: string | null,
   ) {
@@ -215,14 +210,14 @@ class HostRun {
 
   async #openPage(components: readonly Component[]): Promise<EnginePage> {
     const page = await this.#engine.open(PAGE, this.#modules.scripts);
-    await page.addScript(this.#script.code);
+    await page.addScript(this.#script);
     await page.evaluate(`suvetWait(${JSON.stringify(components.map((one) => one.tag))})`, LONGEST_CELL);
     return page;
   }
 
   async #picture(page: EnginePage, tag: string, folder: string): Promise<void> {
     await page.evaluate(`suvetShow(${JSON.stringify(tag)})`, LONGEST_CELL);
-    await page.screenshot(join(folder, `${this.#host}-${this.#engine.name}-${tag}.png`), WIDTH);
+    await page.screenshot(join(folder, `${this.#host}-${this.#engine.name}-${tag}.png`), PICTURE);
     await page.evaluate('suvetHide()', LONGEST_CELL);
   }
 

@@ -83,7 +83,11 @@ describe('outcomes', () => {
     ['html', 'word', 'plain | word="..."'],
     ['html', 'pier-go', "marked | element.addEventListener('pier-go', onPierGo)"],
     ['html', 'input', 'plain | oninput="onInput(event)"'],
-    ['preact@10', 'list', `plain | list={list} | ${late('preact@10')} | ${taken('preact@10')}`],
+    [
+      'preact@10',
+      'list',
+      `plain | list={list} | ${late('preact@10')} | ${taken('preact@10')} | removing it leaves "" in the property`,
+    ],
     ['preact@10', 'pier-go', 'marked | onpier-go={onPierGo}'],
     ['vue@2.7', 'list', `marked | :list.prop="list" | ${late('vue@2.7')} | ${LEFT}`],
     ['vue@2.7', 'open', 'plain | :open="open"'],

@@ -53,7 +53,6 @@ export function crossingsOf(component: Component, version: HostVersion): Compone
           { text: one.reads, schema: null },
           { ...one, reflects: false },
           false,
-          false,
           version,
         ),
       ),
@@ -119,7 +118,7 @@ function propertyCrossing(property: ContractProperty, version: HostVersion): Cro
     );
   }
   const { name, type, attribute, adopted } = property;
-  return valueCrossing('property', name, type, attribute, true, adopted === true, version);
+  return valueCrossing('property', name, type, attribute, adopted === true, version);
 }
 
 interface Attempt {
@@ -132,12 +131,12 @@ interface Attempt {
 const KNOWN = new WeakMap<VersionProfile, Map<string, Crossing>>();
 
 function valueCrossing(...given: Parameters<typeof judgedCrossing>): Crossing {
-  const [kind, name, type, attribute, isProperty, isAdopted, { profile, label }] = given;
+  const [kind, name, type, attribute, isAdopted, { profile, label }] = given;
   const known = KNOWN.get(profile) ?? new Map<string, Crossing>();
   KNOWN.set(profile, known);
   // The text of a type is not all of it: types of different modules may go by one name.
   const kinds = kindsOf(type, attribute?.reads).join();
-  const key = `${label}|${kind}|${name}|${type.text}|${kinds}|${attribute?.name}|${attribute?.reads}|${isProperty}|${isAdopted}`;
+  const key = `${label}|${kind}|${name}|${type.text}|${kinds}|${attribute?.name}|${attribute?.reads}|${isAdopted}`;
   const before = known.get(key);
   if (before) return before;
   const made = judgedCrossing(...given);
@@ -151,12 +150,11 @@ function judgedCrossing(
   name: string,
   type: TypeInfo,
   attribute: AttributeLink | null,
-  isProperty: boolean,
   isAdopted: boolean,
   version: HostVersion,
 ): Crossing {
   const kinds = kindsOf(type, attribute?.reads);
-  const attempts = attemptsFor(name, kinds, attribute, isProperty, isAdopted, version);
+  const attempts = attemptsFor(name, kinds, attribute, kind === 'property', isAdopted, version);
   const carrying = attempts
     .filter((one) => one.verdict.losses.length === 0)
     .sort((a, b) => cost(a) - cost(b));
@@ -199,8 +197,8 @@ function attemptsFor(
           (form.only === attribute?.reads && (!isProperty || written === attribute.name)),
       )
       .map((form) => {
-        const target = targetOf(written, isProperty && written === name);
         const isAttribute = !isProperty || written !== name;
+        const target = targetOf(written, !isAttribute);
         const writing: Writing = {
           form: form.id,
           name: written,
@@ -221,7 +219,7 @@ function cost({ form, verdict }: Attempt): number {
     (verdict.lateLosses.length > 0 ? 2 : 0) +
     (verdict.serverLosses.length > 0 ? 0.75 : 0) +
     (form.special ? 4 : 0) +
-    (verdict.leavesUndefined ? 0.5 : 0)
+    (verdict.leaves === null ? 0 : 0.5)
   );
 }
 
@@ -243,7 +241,9 @@ function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] 
     ...(verdict.serverLosses.length > 0
       ? [`a page that takes over what the server of ${label} printed has it only after it changes`]
       : []),
-    ...(verdict.leavesUndefined && host.versioned ? ['removing it leaves undefined in the property'] : []),
+    ...(verdict.leaves !== null && host.versioned
+      ? [`removing it leaves ${verdict.leaves} in the property`]
+      : []),
   ];
 }
 

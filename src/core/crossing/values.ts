@@ -34,8 +34,8 @@ export interface Verdict {
   lateLosses: Loss[];
   /** Losses only when a page takes over what the host's server printed, until the value changes. */
   serverLosses: Loss[];
-  /** Removing the value in the host leaves `undefined` in the property. */
-  leavesUndefined: boolean;
+  /** What removing the value in the host leaves in the property, as code; null where it leaves nothing. */
+  leaves: string | null;
 }
 
 /** The target a name means: by its spelling, and by whether the element has a property of that name. */
@@ -46,7 +46,7 @@ export function targetOf(name: string, isProperty: boolean): Target {
 
 /** Judges one writing by the facts of one host version. */
 export function judge(writing: Writing, profile: VersionProfile): Verdict {
-  const verdict: Verdict = { losses: [], lateLosses: [], serverLosses: [], leavesUndefined: false };
+  const verdict: Verdict = { losses: [], lateLosses: [], serverLosses: [], leaves: null };
   const facts = profile.values[writing.form]?.[writing.target];
   if (!facts)
     return {
@@ -63,8 +63,8 @@ export function judge(writing: Writing, profile: VersionProfile): Verdict {
         const arrival = readArrival(text);
         // Taken over, an own property is gone, and the accessor gets what comes after it.
         if (definition === 'after' && arrival.at === 'own' && writing.isAdopted) continue;
-        if (step === 'remove')
-          verdict.leavesUndefined ||= arrival.at !== 'attribute' && arrival.got === 'undefined';
+        const isLeft = arrival.at === 'accessor' || arrival.at === 'own';
+        if (step === 'remove' && isLeft && arrival.got !== 'same') verdict.leaves ??= arrival.got ?? null;
         const what = lossOf(arrival, kind, step, writing);
         if (what !== null)
           verdict[definition === 'before' ? 'losses' : 'lateLosses'].push({ step, kind, what });
@@ -101,9 +101,7 @@ function addNameLoss(verdict: Verdict, writing: Writing, kind: Kind, profile: Ve
   const isStopped = arrival.at === 'nowhere' || arrival.at === 'error' || arrival.at === 'refused';
   if (writing.isAttribute && !isStopped) return;
   const what =
-    isStopped && arrival.at === 'nowhere'
-      ? 'keeps this name for itself'
-      : lossOf(arrival, stand, 'mount', writing);
+    arrival.at === 'nowhere' ? 'keeps this name for itself' : lossOf(arrival, stand, 'mount', writing);
   if (what !== null) verdict.losses.push({ step: 'mount', kind, what });
 }
 

@@ -3,6 +3,7 @@
 import { stringLiteral } from '../emit/text.js';
 import type { ViewShape } from './harness.js';
 import type { HostSyntax } from './host.js';
+import { attributesOf } from './view-forms.js';
 
 export interface JsxWays {
   syntax: HostSyntax;
@@ -19,16 +20,10 @@ export interface JsxWays {
 /** The element of a view. */
 export function jsxElement(shape: ViewShape, ways: JsxWays): string {
   const { syntax, input, className } = ways;
-  const attributes = (from: string) => [
-    ...shape.values.map(({ form, name }, at) => valueIn(syntax, form).write(name, `${from}.values[${at}]`)),
-    ...shape.handlers.map(({ form, event }, at) =>
-      handlerIn(syntax, form).write(event, `${from}.handlers[${at}]`),
-    ),
-  ];
   if (shape.listed) {
     return ways.list(
       `${input}.items`,
-      (item, key) => `<${[shape.tag, key, ...attributes(item)].join(' ')} />`,
+      (item, key) => `<${[shape.tag, key, ...attributesOf(shape, syntax, item)].join(' ')} />`,
     );
   }
   const more = [
@@ -38,7 +33,9 @@ export function jsxElement(shape: ViewShape, ways: JsxWays): string {
       : '',
     shape.refers ? `ref={(element) => ${input}.refer(element)}` : '',
   ];
-  const open = [shape.tag, ...attributes(input), ...more].filter((part) => part !== '').join(' ');
+  const open = [shape.tag, ...attributesOf(shape, syntax, input), ...more]
+    .filter((part) => part !== '')
+    .join(' ');
   const text = `{${input}.text}`;
   if (shape.slots) {
     const contents = shape.slots.map((name) =>
@@ -50,23 +47,16 @@ export function jsxElement(shape: ViewShape, ways: JsxWays): string {
   return `<${open}>${text}<b>beside</b>${ways.texts(`${input}.more`)}<span slot="legend">${text}</span></${shape.tag}>`;
 }
 
-/** The form of a host's syntax for values with this id. Throws when there is none. */
-export function valueIn(syntax: HostSyntax, id: string) {
-  const form = syntax.valueForms.find((one) => one.id === id);
-  if (!form) throw new TypeError(`no form of value: ${id}`);
-  return form;
+/** A module of a view for hosts whose components are functions of their props. */
+export function functionView(shape: ViewShape, syntax: HostSyntax, className: string): string {
+  return `export default function View({ input }) {
+  return ${jsxElement(shape, {
+    syntax,
+    input: 'input',
+    className,
+    list: (items, element) => `<div>{${items}.map((item) => ${element('item', 'key={item.key}')})}</div>`,
+    texts: (list) => `{${list}.map((one) => <i key={one}>{one}</i>)}`,
+  })};
 }
-
-/** The two-way shorthand of a host with this id. Throws when there is none. */
-export function pairIn(syntax: HostSyntax, id: string) {
-  const form = syntax.pairForms?.find((one) => one.id === id);
-  if (!form) throw new TypeError(`no two-way shorthand: ${id}`);
-  return form;
-}
-
-/** The form of a host's syntax for handlers with this id. Throws when there is none. */
-export function handlerIn(syntax: HostSyntax, id: string) {
-  const form = syntax.handlerForms.find((one) => one.id === id);
-  if (!form) throw new TypeError(`no form of handler: ${id}`);
-  return form;
+`;
 }

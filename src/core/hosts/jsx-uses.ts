@@ -17,6 +17,15 @@ export interface JsxDialect {
   isHostName(name: string): boolean;
 }
 
+/** Values as attributes, handlers as `onName` or `onname`; but for the host's own names. */
+export function propDialect(ownNames: ReadonlySet<string>): JsxDialect {
+  return {
+    handlerForm: (name) => (/^on[A-Z]/.test(name) ? 'on-pascal' : /^on[a-z]/.test(name) ? 'on-name' : null),
+    valueForm: () => 'prop',
+    isHostName: (name) => ownNames.has(name),
+  };
+}
+
 /** Reads one module. What the parser cannot read becomes a finding; the rest is still read. */
 export function jsxUses(source: SourceText, dialect: JsxDialect): HostUses {
   const { program, errors } = parseModule(source.file, source.text);

@@ -3,7 +3,7 @@
 import { htmlText } from '../emit/text.js';
 import type { ViewShape } from './harness.js';
 import type { HostSyntax } from './host.js';
-import { handlerIn, pairIn, valueIn } from './jsx-harness.js';
+import { attributesOf, pairAttribute } from './view-forms.js';
 
 export interface TemplateWays {
   syntax: HostSyntax;
@@ -15,30 +15,24 @@ export interface TemplateWays {
   reference: string;
   /** An expression as text. */
   text(expression: string): string;
-  /** Repeats an element for each of a list; `keyed` names the key within an item, or is empty for the item itself. */
+  /** Repeats an element for each `item` of a list; `key` is the expression that tells items apart. */
   repeat(list: string, item: string, key: string, element: (more: string) => string): string;
 }
 
 /** The element of a view. */
 export function templateElement(shape: ViewShape, ways: TemplateWays): string {
   const { syntax, input } = ways;
-  const attributes = (from: string) => [
-    ...shape.values.map(({ form, name }, at) => valueIn(syntax, form).write(name, `${from}.values[${at}]`)),
-    ...shape.handlers.map(({ form, event }, at) =>
-      handlerIn(syntax, form).write(event, `${from}.handlers[${at}]`),
-    ),
-  ];
   const element = (parts: readonly string[], content = '') =>
     `<${[shape.tag, ...parts].filter((part) => part !== '').join(' ')}>${content}</${shape.tag}>`;
   if (shape.listed) {
-    return `<div>${ways.repeat(`${input}.items`, 'item', 'item.key', (more) => element([more, ...attributes('item')]))}</div>`;
+    return `<div>${ways.repeat(`${input}.items`, 'item', 'item.key', (more) => element([more, ...attributesOf(shape, syntax, 'item')]))}</div>`;
   }
   const parts = [
-    ...attributes(input),
+    ...attributesOf(shape, syntax, input),
     shape.is ? `is=${JSON.stringify(shape.is)}` : '',
     shape.styled ? ways.styled(shape.styled) : '',
     shape.refers ? ways.reference : '',
-    shape.pair ? pairIn(syntax, shape.pair.form).write(shape.pair.property, `${input}.model.value`) : '',
+    pairAttribute(shape, syntax, `${input}.model.value`),
   ];
   const text = ways.text(`${input}.text`);
   if (shape.slots) {

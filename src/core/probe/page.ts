@@ -1,8 +1,8 @@
 /** Tries the items of one component in a page, against the same element handled by plain DOM calls. */
 
-import type { Stand } from '../hosts/facts/page.js';
-import { faultOf, stand } from '../hosts/facts/page.js';
-import type { Mounter, ViewInput, ViewShape } from '../hosts/harness.js';
+import type { PageViews, Stand } from '../hosts/facts/page.js';
+import { faultOf, refusalOf, stand } from '../hosts/facts/page.js';
+import type { ViewInput } from '../hosts/harness.js';
 import { turn } from '../hosts/turn.js';
 import {
   Controls,
@@ -20,12 +20,6 @@ import type { Trial } from './plan.js';
 import type { TrialResult } from './result.js';
 import type { Sample } from './samples.js';
 
-export interface ProbePage {
-  mounter: Mounter;
-  shapes: Readonly<Record<string, ViewShape>>;
-  views: Readonly<Record<string, unknown>>;
-}
-
 /** The trials of a component, each with the key of its view. */
 export type Planned = readonly { trial: Trial; key: string }[];
 
@@ -34,7 +28,7 @@ type Waiting = { at: Stand; value: unknown }[];
 
 /** Mounts, for every component that is not defined yet, the views that are to meet its class only later. */
 export async function wait(
-  page: ProbePage,
+  page: PageViews,
   plans: Readonly<Record<string, Planned>>,
 ): Promise<Map<string, Waiting[]>> {
   const waiting = new Map<string, Waiting[]>();
@@ -51,7 +45,7 @@ export async function wait(
   return waiting;
 }
 
-async function mountEach(page: ProbePage, key: string, trial: Trial, park: Element): Promise<Waiting> {
+async function mountEach(page: PageViews, key: string, trial: Trial, park: Element): Promise<Waiting> {
   const mounted: Waiting = [];
   for (const sample of trial.samples) {
     const value = sampleValue(sample);
@@ -69,7 +63,7 @@ async function mountEach(page: ProbePage, key: string, trial: Trial, park: Eleme
  * Nothing that was mounted is left afterwards.
  */
 export async function probe(
-  page: ProbePage,
+  page: PageViews,
   plan: Planned,
   waiting: readonly Waiting[],
   load: () => Promise<void>,
@@ -81,7 +75,7 @@ export async function probe(
     const late = trial.late === null ? null : await lateTold(trial, waiting[at] ?? []);
     const before = new Set(document.body.children);
     const told = await toldOf(page, key, trial);
-    for (const left of document.body.children) if (!before.has(left)) left.remove();
+    for (const left of [...document.body.children]) if (!before.has(left)) left.remove();
     const { kind, name, expected } = trial;
     results.push({
       kind,
@@ -115,11 +109,9 @@ function summedUp(tolds: readonly Told[], otherwise: string): Told {
   );
 }
 
-async function toldOf(page: ProbePage, key: string, trial: Trial): Promise<Told> {
-  const view = page.views[key];
-  if (typeof view === 'object' && view !== null && 'refused' in view) {
-    return lost(`the host does not compile it: ${(view as { refused: string }).refused}`);
-  }
+async function toldOf(page: PageViews, key: string, trial: Trial): Promise<Told> {
+  const refusal = refusalOf(page, key);
+  if (refusal !== null) return lost(`the host does not compile it: ${refusal}`);
   let told: Told = untold('the host did not come up');
   const fault = await faultOf(async () => {
     told = await TRIALS[trial.kind](page, key, trial);
@@ -127,7 +119,7 @@ async function toldOf(page: ProbePage, key: string, trial: Trial): Promise<Told>
   return fault === null ? told : lost(`the host throws: ${fault}`);
 }
 
-type Try = (page: ProbePage, key: string, trial: Trial) => Promise<Told>;
+type Try = (page: PageViews, key: string, trial: Trial) => Promise<Told>;
 
 const TRIALS: Record<Trial['kind'], Try> = {
   property: (page, key, trial) =>
@@ -143,7 +135,7 @@ const TRIALS: Record<Trial['kind'], Try> = {
 };
 
 /** Mounts with each value, and changes to the next one. */
-async function tryValues(page: ProbePage, key: string, trial: Trial): Promise<Told> {
+async function tryValues(page: PageViews, key: string, trial: Trial): Promise<Told> {
   const values = trial.samples.map(sampleValue);
   const next = (index: number) => (index + 1) % values.length;
   const controls = new Controls(trial, values);
@@ -168,7 +160,7 @@ function during(when: string, told: Told): Told {
   return told.happened === 'lost' ? lost(`${when} ${told.what}`) : told;
 }
 
-async function tryEvent(page: ProbePage, key: string, trial: Trial): Promise<Told> {
+async function tryEvent(page: PageViews, key: string, trial: Trial): Promise<Told> {
   const { event } = trial;
   if (!event) return untold('no event');
   const heard: Event[] = [];
@@ -193,7 +185,7 @@ async function tryEvent(page: ProbePage, key: string, trial: Trial): Promise<Tol
   return !sample || given[0]?.detail === detail ? CROSSES : lost('its detail is lost');
 }
 
-async function tryPair(page: ProbePage, key: string, trial: Trial): Promise<Told> {
+async function tryPair(page: PageViews, key: string, trial: Trial): Promise<Told> {
   const { pair } = trial.view;
   const [first, second] = trial.samples.map(sampleValue);
   if (!pair || first === undefined) return untold('no value to try it with');
@@ -220,7 +212,7 @@ async function tryPair(page: ProbePage, key: string, trial: Trial): Promise<Told
   return isSame(back, second) ? CROSSES : lost(`the host gets ${shown(back)} back`);
 }
 
-async function trySlot(page: ProbePage, key: string, trial: Trial): Promise<Told> {
+async function trySlot(page: PageViews, key: string, trial: Trial): Promise<Told> {
   const text = 'words from the host';
   const at = await stand(page, key, { text });
   await settle(at.element as Live);
@@ -240,7 +232,7 @@ async function trySlot(page: ProbePage, key: string, trial: Trial): Promise<Told
   return (isThere && isAssigned) || isInLight ? CROSSES : lost('the content is not in the slot');
 }
 
-async function tryReference(page: ProbePage, key: string, trial: Trial): Promise<Told> {
+async function tryReference(page: PageViews, key: string, trial: Trial): Promise<Told> {
   const given: (Element | null)[] = [];
   const at = await stand(page, key, { refer: (element) => given.push(element) });
   const element = at.element as Live;
@@ -251,7 +243,7 @@ async function tryReference(page: ProbePage, key: string, trial: Trial): Promise
   return isThere ? CROSSES : untold(`the element has no ${trial.name}`);
 }
 
-async function tryCustomProperty(page: ProbePage, key: string, trial: Trial): Promise<Told> {
+async function tryCustomProperty(page: PageViews, key: string, trial: Trial): Promise<Told> {
   const input: ViewInput = { className: 'probed', ink: '7px' };
   const at = await stand(page, key, input);
   const seen = getComputedStyle(at.element).getPropertyValue(trial.name).trim();
@@ -261,7 +253,7 @@ async function tryCustomProperty(page: ProbePage, key: string, trial: Trial): Pr
 
 /** Mounts a view with these values, to be looked at, ahead of all that waits; gives what takes it away. */
 export async function show(
-  page: ProbePage,
+  page: PageViews,
   key: string,
   samples: readonly Sample[],
 ): Promise<() => Promise<void>> {

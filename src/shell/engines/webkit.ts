@@ -4,6 +4,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { SuvetError } from '../error.js';
 import type { Engine, EnginePage } from './engine.js';
 import { EMPTY_PAGE, LONGEST_STEP, PageHung, within } from './engine.js';
 import type { Program } from './programs.js';
@@ -113,7 +114,8 @@ async function startSession(): Promise<Session> {
     return { client, end };
   } catch (error) {
     end();
-    throw notStarted(DRIVER, driver, error);
+    // A program that is missing is said to be so, not that the driver failed.
+    throw error instanceof SuvetError ? error : notStarted(DRIVER, driver, error);
   }
 }
 

@@ -1,7 +1,7 @@
 /** How React is measured: views in JSX. */
 
 import type { HostHarness } from '../harness.js';
-import { jsxElement } from '../jsx-harness.js';
+import { functionView } from '../jsx-harness.js';
 import { syntax } from './syntax.js';
 
 export const harness: HostHarness = {
@@ -9,15 +9,6 @@ export const harness: HostHarness = {
   optional: ['react-dom/client'],
   ending: '.tsx',
   jsxFrom: 'react',
-  view: (shape) => `export default function View({ input }) {
-  return ${jsxElement(shape, {
-    syntax,
-    input: 'input',
-    className: 'className',
-    list: (items, element) => `<div>{${items}.map((item) => ${element('item', 'key={item.key}')})}</div>`,
-    texts: (list) => `{${list}.map((one) => <i key={one}>{one}</i>)}`,
-  })};
-}
-`,
+  view: (shape) => functionView(shape, syntax, 'className'),
   server: true,
 };

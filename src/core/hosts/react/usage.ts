@@ -1,24 +1,22 @@
 /** React source -> element uses. */
 
-import { jsxUses } from '../jsx-uses.js';
+import { jsxUses, propDialect } from '../jsx-uses.js';
 import type { HostUses, SourceText } from '../uses.js';
 
-const OWN_NAMES = new Set([
-  'key',
-  'ref',
-  'children',
-  'className',
-  'style',
-  'htmlFor',
-  'dangerouslySetInnerHTML',
-  'suppressHydrationWarning',
-  'suppressContentEditableWarning',
-]);
+const DIALECT = propDialect(
+  new Set([
+    'key',
+    'ref',
+    'children',
+    'className',
+    'style',
+    'htmlFor',
+    'dangerouslySetInnerHTML',
+    'suppressHydrationWarning',
+    'suppressContentEditableWarning',
+  ]),
+);
 
 export function usesIn(source: SourceText): HostUses {
-  return jsxUses(source, {
-    handlerForm: (name) => (/^on[A-Z]/.test(name) ? 'on-pascal' : /^on[a-z]/.test(name) ? 'on-name' : null),
-    valueForm: () => 'prop',
-    isHostName: (name) => OWN_NAMES.has(name),
-  });
+  return jsxUses(source, DIALECT);
 }
