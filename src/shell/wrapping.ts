@@ -5,7 +5,7 @@ import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import type { Component, Contract } from '../core/contract/types.js';
 import { crossings } from '../core/crossing/index.js';
 import type { ComponentCrossings } from '../core/crossing/types.js';
-import type { ImportStyle } from '../core/hosts/wrapping.js';
+import type { ImportStyle } from '../core/hosts/wrapping/types.js';
 import { usageError } from './error.js';
 import { isInside, marked, ownershipOf, readText, realPath, writeText } from './files.js';
 import type { OpenedHost } from './hosts.js';
@@ -25,13 +25,13 @@ export interface WrappingPlan {
 }
 
 /** What would be generated: a wrapper for each component that needs one, or for all. */
-export function planWrapping(
+export async function planWrapping(
   surveyed: Surveyed,
   components: readonly Component[],
   host: OpenedHost,
   options: { all: boolean; imports: ImportStyle; out: string },
-): WrappingPlan {
-  if (!host.host.wrap) {
+): Promise<WrappingPlan> {
+  if (!host.host.wrapper) {
     throw usageError(
       'no-wrapper',
       `${host.label}: this host has no use for wrappers.`,
@@ -55,13 +55,15 @@ export function planWrapping(
   }
   if (plan.wrapped.length === 0) return plan;
   const wrapped = plan.wrapped.map((one) => one.component);
-  const { files } = host.host.wrap(wrapped, {
+  const { wrap } = await host.host.wrapper();
+  const { files } = wrap(wrapped, {
     major: host.major,
     specifiers: new Map(wrapped.map((one) => [one.tag, specifierOf(one, surveyed, options.out)])),
     untyped: new Set(wrapped.filter((one) => !isTyped(surveyed.modules.get(one.tag))).map((one) => one.tag)),
     imports: options.imports,
+    namespace: '',
   });
-  plan.files = files.map(({ name, text }) => ({ name, text: marked(text) }));
+  plan.files = files.map(({ name, text }) => ({ name, text: marked(name, text) }));
   return plan;
 }
 

@@ -62,7 +62,7 @@ test('elements are brought in as asked, by package or by path', async () => {
     return readFileSync(join(place, 'out', style, 'pier-sign.ts'), 'utf8');
   };
   expect(await made('lazy')).toMatch(
-    /if \(typeof window !== 'undefined'\) \{\n {2}\/\/ @ts-ignore: the module ships no types\.\n {2}void import\('\.\.\/\.\.\/signs\/a\.js'\);/,
+    /\n {2}\/\/ @ts-ignore: the module ships no types\.\n {2}load: \(\) => import\('\.\.\/\.\.\/signs\/a\.js'\),/,
   );
   expect(await made('eager')).toContain("\nimport '../../signs/a.js';\n");
   expect(await made('none')).not.toContain('signs/a.js');

@@ -2,10 +2,12 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
+import { compile } from 'svelte/compiler';
 import { expect, test } from 'vitest';
 import type { Component, TypeInfo } from '../../src/core/contract/types.js';
 import { crossings } from '../../src/core/crossing/index.js';
 import { HOSTS } from '../../src/core/hosts/index.js';
+import { refusalOf } from '../../src/core/hosts/wrapping/surface.js';
 import { reportPage } from '../../src/core/report/html.js';
 import { markdownMap } from '../../src/core/report/markdown.js';
 import { parseModule } from '../../src/core/survey/parse.js';
@@ -53,13 +55,19 @@ const type: fc.Arbitrary<TypeInfo> = fc.oneof(
 const words = { description: nasty, deprecated: fc.oneof(fc.constant(true as const), nasty) };
 const named = fc.array(fc.record({ name: nasty, ...words }), { maxLength: 3 });
 const component: fc.Arbitrary<Component> = fc.record({
-  tag: fc.oneof(nasty, fc.constantFrom('pier-sign', '../../x', 'index', 'bridge')),
+  tag: fc.oneof(
+    { weight: 1, arbitrary: nasty },
+    {
+      weight: 4,
+      arbitrary: fc.constantFrom('pier-sign', 'pier-sign2', 'font-face', 'a.b-c', '../../x', 'x-index'),
+    },
+  ),
   className: nasty,
   module: nasty,
   exportName: fc.constant(null),
   registers: fc.constant('on-import' as const),
   root: fc.constantFrom('open' as const, 'none' as const),
-  extendsTag: fc.oneof(fc.constant(null), nasty),
+  extendsTag: fc.oneof(fc.constant(null), fc.constantFrom('button', 'a"b')),
   formAssociated: fc.boolean(),
   description: nasty,
   properties: fc.array(
@@ -104,14 +112,19 @@ const component: fc.Arbitrary<Component> = fc.record({
   cssParts: named,
   cssProperties: named,
   cssStates: named,
-  pairs: fc.constant([]),
+  pairs: fc.array(
+    fc.record({ property: nasty, event: nasty, path: fc.oneof(nasty, fc.constant('detail.value')) }),
+    { maxLength: 2 },
+  ),
   notes: fc.constant([]),
 });
 
-const wrapping = HOSTS.flatMap((host) =>
-  host.wrap
-    ? [16, 19].map((major) => ({ host, major, wrap: host.wrap as NonNullable<typeof host.wrap> }))
-    : [],
+const wrapping = await Promise.all(
+  HOSTS.flatMap((host) => {
+    const { wrapper } = host;
+    const majors = host.name === 'react' ? [16, 19] : host.name === 'vue' ? [2, 3] : [1];
+    return wrapper ? majors.map(async (major) => ({ host, major, ...(await wrapper()) })) : [];
+  }),
 );
 
 test.each(wrapping)(
@@ -122,18 +135,21 @@ test.each(wrapping)(
         fc.array(component, { minLength: 1, maxLength: 3 }),
         fc.constantFrom('lazy' as const, 'eager' as const, 'none' as const),
         (components, imports) => {
+          const allowed = components.filter((one) => refusalOf(one) === null);
           const specifiers = new Map(components.map((one) => [one.tag, one.module]));
-          const { files } = wrap(components, {
+          const { files } = wrap(allowed, {
             major,
             specifiers,
             untyped: new Set(components.map((one) => one.tag)),
             imports,
+            namespace: 'ferry',
           });
           expect(new Set(files.map((file) => file.name.toLowerCase())).size).toBe(files.length);
           for (const file of files) {
-            expect(file.name).toMatch(/^[A-Za-z0-9][\w-]*\.ts$/);
-            const { errors } = parseModule(file.name, file.text);
-            expect(errors, file.text).toEqual([]);
+            expect(file.name).toMatch(/^[A-Za-z0-9][\w-]*\.(tsx?|svelte)$/);
+            if (file.name.endsWith('.svelte')) {
+              expect(() => compile(file.text, { filename: file.name }), file.text).not.toThrow();
+            } else expect(parseModule(file.name, file.text).errors, file.text).toEqual([]);
           }
         },
       ),
@@ -141,6 +157,16 @@ test.each(wrapping)(
     );
   },
 );
+
+test('what no element can be called is refused, and said', () => {
+  const refused = (tag: string, extendsTag: string | null = null) =>
+    refusalOf({ tag, extendsTag } as Component);
+  expect(refused('pier-sign')).toBeNull();
+  expect(refused('pier-sign', 'button')).toBeNull();
+  for (const tag of ['../../x', '../../x-y', 'sign', 'Pier-sign', 'a-b c', 'font-face', 'a-"b'])
+    expect(refused(tag), tag).toContain('no name of a custom element');
+  expect(refused('pier-sign', 'a"b')).toContain('no element of HTML');
+});
 
 test('maps and reports of any contract hold no markup of its own', () => {
   const marked = component.map((one) => ({

@@ -69,7 +69,7 @@ test.each<[string, object | null, string, string[]]>([
     ['object'],
   ],
   ['(at: string) => number', null, '(at: string) => number', ['function']],
-  ['(at: Reading) => string', null, 'unknown', ['function']],
+  ['(at: Reading) => string', null, '(...args: never[]) => unknown', ['function']],
   ['HTMLElement | null', null, 'HTMLElement | null', ['object', 'null']],
   ['Loop', { type: 'object', properties: { next: {} }, required: ['next'] }, '{ next: unknown }', ['object']],
   ['unknown', {}, 'unknown', ['object']],

@@ -3,11 +3,13 @@ import { launchChromium } from '../../dist/shell/engines/chromium.js';
 import type { Engine, EnginePage } from '../../src/shell/engines/engine.js';
 
 /** One browser for all tests of a file; gives a function that opens a page with a script in it. */
-export function browser(): (script?: string, html?: string) => Promise<EnginePage> {
+export function browser(
+  launch: () => Promise<Engine> = launchChromium,
+): (script?: string, html?: string) => Promise<EnginePage> {
   let engine: Engine;
   const pages: EnginePage[] = [];
   beforeAll(async () => {
-    engine = await launchChromium();
+    engine = await launch();
   });
   afterAll(async () => {
     await engine?.close();

@@ -40,7 +40,7 @@ export const demo: CommandSpec = {
 
     const host = openHost('react@18', folder);
     const out = join(folder, 'apps/console/src/elements');
-    const plan = planWrapping(surveyed, surveyed.contract.components, host, {
+    const plan = await planWrapping(surveyed, surveyed.contract.components, host, {
       all: false,
       imports: 'lazy',
       out,
@@ -84,7 +84,7 @@ export const demo: CommandSpec = {
           host: label,
           measured: profile.measured,
           engines: ['chromium', ...Object.keys(profile.elsewhere)],
-          wrap: one.wrap ? `suvet wrap --host ${label} --out src/elements` : null,
+          wrap: one.wrapper ? `suvet wrap --host ${label} --out src/elements` : null,
         })),
         measured,
       }),

@@ -35,7 +35,7 @@ export const wrap: CommandSpec = {
     const { planWrapping, writeGenerated } = await import('../../shell/wrapping.js');
     const { wrapView } = await import('../screen/wrap.js');
     const out = typeof call.options.out === 'string' ? resolve(call.cwd, call.options.out) : null;
-    const plan = planWrapping(surveyed, componentsNamed(surveyed.contract, call.args), host, {
+    const plan = await planWrapping(surveyed, componentsNamed(surveyed.contract, call.args), host, {
       all: call.options.all === true,
       imports: call.options.import as 'lazy' | 'eager' | 'none',
       out: out ?? call.cwd,

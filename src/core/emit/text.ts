@@ -22,7 +22,10 @@ export function stringLiteral(text: string): string {
   return `${out}'`;
 }
 
-/** Words for inside a block comment: what would end it is broken up, control characters become spaces. */
+/**
+ * Words for inside a block comment: what would end it, or a script element around it, is broken up; control
+ * characters become spaces.
+ */
 export function commentText(text: string): string {
   return [...text]
     .map((char, index) => {
@@ -34,7 +37,8 @@ export function commentText(text: string): string {
       return char;
     })
     .join('')
-    .replaceAll('*/', '* /');
+    .replaceAll('*/', '* /')
+    .replaceAll('</', '< /');
 }
 
 /** Text between tags, or inside a double-quoted attribute value (HTML, 13.1.2.3 and 13.3). */

@@ -14,11 +14,12 @@ export function memberAccess(base: string, name: string): string {
 
 /**
  * TypeScript for a type of the contract: from its JSON Schema; without one, the text when it names only what
- * every TypeScript program knows, else `unknown`.
+ * every TypeScript program knows, else `unknown`, or any function where it is one.
  */
 export function typeScriptOf(type: TypeInfo): string {
   if (type.schema) return fromSchema(type.schema);
-  return namesOnlyGlobals(type.text) ? type.text : 'unknown';
+  if (namesOnlyGlobals(type.text)) return type.text;
+  return /^\(.*\) => /s.test(type.text) ? '(...args: never[]) => unknown' : 'unknown';
 }
 
 function fromSchema(schema: JsonSchema): string {

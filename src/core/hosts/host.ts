@@ -2,7 +2,7 @@
 
 import type { Component } from '../contract/types.js';
 import type { HostUses, SourceText } from './uses.js';
-import type { WrapRequest, WrapResult } from './wrapping.js';
+import type { WrapRequest, WrapResult } from './wrapping/types.js';
 
 /** A way the host has of writing a value for a name of the element. */
 export interface ValueForm {
@@ -60,6 +60,6 @@ export interface Host {
    * gives the uses of elements in one file, and never throws on any text.
    */
   usage?(): Promise<{ usesIn(source: SourceText): HostUses }>;
-  /** Wraps components for this host; absent where the host has no use for wrappers. */
-  wrap?(components: readonly Component[], request: WrapRequest): WrapResult;
+  /** Loads what writes wrappers for this host; absent where the host has no use for them. */
+  wrapper?(): Promise<{ wrap(components: readonly Component[], request: WrapRequest): WrapResult }>;
 }

@@ -22,8 +22,11 @@ export function findChromium(): string | null {
   return findProgram(CHROMIUM);
 }
 
-/** Starts Chromium without a window. Throws a SuvetError (exit 3) when none is installed or it does not start. */
-export async function launchChromium(): Promise<Engine> {
+/**
+ * Starts Chromium without a window, with `more` flags. Throws a SuvetError (exit 3) when none is installed or it does
+ * not start.
+ */
+export async function launchChromium(more: readonly string[] = []): Promise<Engine> {
   const executablePath = requireProgram(CHROMIUM);
   const { launch } = await import('puppeteer-core');
   return puppeteerEngine('chromium', async () => {
@@ -33,7 +36,7 @@ export async function launchChromium(): Promise<Engine> {
         executablePath,
         headless: true,
         protocolTimeout: 2 * LONGEST_STEP,
-        args: flags(),
+        args: [...flags(), ...more],
       });
     } catch (error) {
       throw notStarted(CHROMIUM, executablePath, error);

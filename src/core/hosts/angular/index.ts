@@ -7,4 +7,5 @@ export const angular: Host = {
   packageName: '@angular/core',
   files: ['.html', '.ts'],
   syntax,
+  wrapper: () => import('./wrap.js'),
 };

@@ -8,4 +8,5 @@ export const preact: Host = {
   files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
   syntax,
   usage: () => import('./usage.js'),
+  wrapper: () => import('./wrap.js'),
 };

@@ -1,6 +1,5 @@
 import type { Host } from '../host.js';
 import { syntax } from './syntax.js';
-import { wrap } from './wrap.js';
 
 export const react: Host = {
   name: 'react',
@@ -9,5 +8,5 @@ export const react: Host = {
   files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
   syntax,
   usage: () => import('./usage.js'),
-  wrap,
+  wrapper: () => import('./wrap.js'),
 };

@@ -7,4 +7,5 @@ export const svelte: Host = {
   packageName: 'svelte',
   files: ['.svelte'],
   syntax,
+  wrapper: () => import('./wrap.js'),
 };

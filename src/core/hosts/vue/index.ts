@@ -7,4 +7,5 @@ export const vue: Host = {
   packageName: 'vue',
   files: ['.vue'],
   syntax,
+  wrapper: () => import('./wrap.js'),
 };

@@ -1,0 +1,248 @@
+/**
+ * Contract -> typed Angular directives on the elements' own tags. One file a component, one shared module, one
+ * index; controls for forms in an index of their own, since they need one more package.
+ */
+
+import { kindsOf } from '../../contract/kinds.js';
+import type { Component, ContractProperty } from '../../contract/types.js';
+import { CodeWriter } from '../../emit/code.js';
+import { camelCase, freeName, isIdentifier } from '../../emit/names.js';
+import { stringLiteral } from '../../emit/text.js';
+import { propertyKey } from '../../emit/typescript.js';
+import { BRIDGE_MODULE } from '../wrapping/link.js';
+import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
+import { membersOf, surfacesOf } from '../wrapping/surface.js';
+import type { WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
+import {
+  deprecation,
+  entry,
+  writeEagerImport,
+  writeKind,
+  writeList,
+  writeMembers,
+  writeSummary,
+} from '../wrapping/writing.js';
+import { bridgeText, CONTROL_TEXT } from './bridge.js';
+
+const CONTROL_MODULE = 'control';
+const FORMS_MODULE = 'forms';
+
+const HABITS: Habits = {
+  taken: ['element', 'class', 'style', 'constructor', 'presence'],
+  locals: [],
+  handler: camelCase,
+  sharedNames: 'attribute',
+  plainNames: true,
+};
+
+export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+  const taken = [BRIDGE_MODULE, CONTROL_MODULE, FORMS_MODULE, 'index'];
+  const surfaces = surfacesOf(components, HABITS, taken);
+  const controlled = surfaces.filter((one) => modelOf(one) !== undefined);
+  const exportsOf = (modules: readonly string[]) =>
+    modules.map((one) => `export * from ${stringLiteral(`./${one}.js`)};\n`).join('');
+  const files: WrappedFile[] = surfaces.map((one) => ({
+    name: `${one.module}.ts`,
+    text: directiveText(one, request),
+  }));
+  for (const one of controlled) files.push({ name: `${one.module}-control.ts`, text: controlText(one) });
+  files.push({ name: `${BRIDGE_MODULE}.ts`, text: bridgeText() });
+  if (controlled.length > 0) {
+    files.push({ name: `${CONTROL_MODULE}.ts`, text: CONTROL_TEXT });
+    files.push({
+      name: `${FORMS_MODULE}.ts`,
+      text: exportsOf(controlled.map((one) => `${one.module}-control`)),
+    });
+  }
+  files.push({ name: 'index.ts', text: exportsOf(surfaces.map((one) => one.module)) });
+  return { files };
+}
+
+/** The value that forms read and write. */
+function modelOf({ values }: Surface): SurfaceValue | undefined {
+  return values.find((one) => one.pair !== null);
+}
+
+/**
+ * Angular listens for an event of the element itself, too, where an output has its very name: a handler would run
+ * twice. Such events are left to Angular, unless they say more than an event of the platform does.
+ */
+function outputsOf({ events, values }: Surface): { name: string; event: string; at: number }[] {
+  const taken = new Set([...values.map((one) => one.name), ...events.map((one) => one.event)]);
+  for (const { name, pair } of values) if (pair) taken.add(`${name}Change`);
+  return events.flatMap(({ name, event, type }, at) => {
+    if (name !== event) return [{ name: freeName(name, taken), event, at }];
+    return type === 'Event' ? [] : [{ name: freeName(`${name}Event`, taken), event, at }];
+  });
+}
+
+function directiveText(surface: Surface, request: WrapRequest): string {
+  const { component, name, tag, values, events } = surface;
+  const outputs = outputsOf(surface);
+  const code = new CodeWriter();
+  const needed = [
+    'Directive',
+    'ElementRef',
+    'inject',
+    ...(values.some((one) => one.pair === null) ? ['input'] : []),
+    ...(values.some((one) => one.pair !== null) ? ['model'] : []),
+    ...(outputs.length > 0 ? ['output'] : []),
+  ];
+  const helpers = [
+    'type Kind',
+    'linked',
+    ...new Set(values.filter((one) => one.pair === null).flatMap((one) => transformOf(one) ?? [])),
+  ];
+  code.line(`import { ${needed.join(', ')} } from '@angular/core';`);
+  code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
+  writeEagerImport(code, surface, request);
+  code.line();
+  writeKind(code, surface, request);
+  code.line();
+  writeMembers(code, surface);
+  code.line();
+  writeSummary(code, surface, `${tag} with typed inputs and outputs.`);
+  code.block('@Directive({', '})', () => {
+    const selector = component.extendsTag === null ? tag : `${component.extendsTag}[is="${tag}"]`;
+    code.line(`selector: ${stringLiteral(selector)},`);
+    code.line(`exportAs: ${stringLiteral(camelCase(tag))},`);
+    const written = values.filter((one) => one.way === 'attribute');
+    if (written.length > 0) {
+      code.block('host: {', '},', () => {
+        for (const one of written) {
+          const value = one.attribute?.isPresence ? `${one.name}() ? "" : null` : `${one.name}()`;
+          code.line(`${stringLiteral(`[attr.${one.attribute?.name}]`)}: ${stringLiteral(value)},`);
+        }
+      });
+    }
+  });
+  code.block(`export class ${name} {`, '}', () => {
+    code.doc('The element itself.');
+    code.line(`readonly element = inject<ElementRef<${name}Element>>(ElementRef).nativeElement;`);
+    for (const value of values) {
+      code.line();
+      code.doc(value.item.description, deprecation(value.item.deprecated));
+      code.line(`readonly ${value.name} = ${inputOf(value)};`);
+    }
+    for (const { name: output, at } of outputs) {
+      const { type, item } = events[at] as Surface['events'][number];
+      code.line();
+      code.doc(item.description, deprecation(item.deprecated));
+      code.line(`readonly ${output} = output<${type}>();`);
+    }
+    code.line();
+    writeConstructor(code, surface, outputs);
+    writeMethods(code, surface, outputs);
+  });
+  return code.toString();
+}
+
+/** A transform of the shared module for what may be written as a bare attribute. */
+function transformOf({ item, type }: SurfaceValue): string | null {
+  const kinds = 'type' in item ? kindsOf((item as ContractProperty).type) : [];
+  if (type === 'boolean' || (kinds.length > 0 && kinds.every((kind) => kind === 'true' || kind === 'false')))
+    return 'optionalBoolean';
+  return type === 'number' ? 'optionalNumber' : null;
+}
+
+function inputOf(value: SurfaceValue): string {
+  if (value.pair) return `model<${value.type} | undefined>()`;
+  const transform = transformOf(value);
+  return transform
+    ? `input<${value.type} | undefined, unknown>(undefined, { transform: ${transform} })`
+    : `input<${value.type} | undefined>()`;
+}
+
+function writeConstructor(
+  code: CodeWriter,
+  surface: Surface,
+  outputs: readonly { name: string; event: string }[],
+): void {
+  const { values, events } = surface;
+  const assigned = values.filter((one) => one.way === 'assigned');
+  const entries = assigned.map((one) => entry(one.property ?? '', `this.${one.name}()`));
+  const heard = new Set([
+    ...outputs.map((one) => one.event),
+    ...values.flatMap((one) => (one.pair ? [one.pair.event] : [])),
+  ]);
+  code.block('constructor() {', '}', () => {
+    writeList(code, 'const properties = () => ({', entries, '});');
+    code.block('linked(kind, this.element, properties, {', '});', () => {
+      for (const event of heard) {
+        const output = outputs.find((one) => one.event === event);
+        const owners = values.filter((one) => one.pair?.event === event);
+        const own = events.find((one) => one.event === event)?.type ?? 'Event';
+        const types = new Set([own, ...owners.map((one) => one.pair?.eventType ?? 'Event')]);
+        types.delete('Event');
+        const type = [...types].join(' & ') || 'Event';
+        if (owners.length === 0 && output) {
+          code.line(`${propertyKey(event)}: (event: ${type}) => this.${output.name}.emit(event),`);
+          continue;
+        }
+        code.block(`${propertyKey(event)}: (event: ${type}) => {`, '},', () => {
+          for (const one of owners) code.line(`this.${one.name}.set(${one.pair?.read});`);
+          if (output) code.line(`this.${output.name}.emit(event);`);
+        });
+      }
+    });
+  });
+}
+
+function writeMethods(code: CodeWriter, surface: Surface, outputs: readonly { name: string }[]): void {
+  const { component, name, values } = surface;
+  const taken = new Set([
+    'element',
+    'constructor',
+    ...values.map((one) => one.name),
+    ...outputs.map((one) => one.name),
+  ]);
+  for (const method of membersOf(component).filter((one) => one.isMethod && isIdentifier(one.name))) {
+    if (taken.has(method.name)) continue;
+    freeName(method.name, taken);
+    const type = `${name}Members[${stringLiteral(method.name)}]`;
+    code.line();
+    code.doc(method.description, deprecation(method.deprecated));
+    code.block(`${method.name}(...args: Parameters<${type}>): ReturnType<${type}> {`, '}', () =>
+      code.line(`return this.element.${method.name}(...args);`),
+    );
+  }
+}
+
+/** The value of an element as a control of Angular's forms. */
+function controlText(surface: Surface): string {
+  const { component, name, tag } = surface;
+  const model = modelOf(surface) as SurfaceValue;
+  const disables = component.properties.some((one) => one.name === 'disabled' && !one.readonly);
+  const base = component.extendsTag === null ? tag : `${component.extendsTag}[is="${tag}"]`;
+  const selector = ['ngModel', 'formControl', 'formControlName'].map((one) => `${base}[${one}]`).join(', ');
+  const code = new CodeWriter();
+  code.line("import { Directive, forwardRef } from '@angular/core';");
+  code.line("import { NG_VALUE_ACCESSOR } from '@angular/forms';");
+  code.line(`import { ElementControl } from './${CONTROL_MODULE}.js';`);
+  code.line(`import type { ${name}Element } from './${surface.module}.js';`);
+  code.line();
+  code.doc(`Makes ${tag} a control of forms: its value is ${model.name}.`);
+  code.block('@Directive({', '})', () => {
+    code.line(`selector: ${stringLiteral(selector)},`);
+    code.line(
+      `providers: [{ provide: NG_VALUE_ACCESSOR, useExisting: forwardRef(() => ${name}Control), multi: true }],`,
+    );
+  });
+  code.block(`export class ${name}Control extends ElementControl<${name}Element, ${model.type}> {`, '}', () =>
+    code.block('constructor() {', '}', () => {
+      const kind = `{ tag: ${stringLiteral(tag)}, pairs: { ${entry(model.property ?? '', stringLiteral(model.pair?.event ?? ''))} } }`;
+      const read = `(event: ${model.pair?.eventType}) => ${model.pair?.read}`;
+      const given = [
+        kind,
+        stringLiteral(model.property ?? ''),
+        stringLiteral(model.pair?.event ?? ''),
+        read,
+        String(disables),
+      ];
+      code.block('super(', ');', () => {
+        for (const one of given) code.line(`${one},`);
+      });
+    }),
+  );
+  return code.toString();
+}

@@ -1,0 +1,45 @@
+/** The module that all components wrapped for Preact share. */
+
+import { elementLink } from '../wrapping/link.js';
+
+export function bridgeText(): string {
+  return `${HOOK}\n${elementLink({ writesAttributes: true })}`;
+}
+
+const HOOK = `import type { Ref, RefCallback } from 'preact';
+import { useCallback, useLayoutEffect, useReducer, useState } from 'preact/hooks';
+
+/** Ties an element to its properties and handlers, from mount to unmount. Returns the ref to give it. */
+export function useElement<E extends HTMLElement>(
+  kind: Kind,
+  forwarded: Ref<E> | undefined,
+  properties: Values,
+  handlers: Handlers,
+  attributes: Attributes = {},
+): RefCallback<E> {
+  const [, render] = useReducer((count: number, _: void) => count + 1, 0);
+  const [link] = useState(() => new ElementLink<E>(kind));
+  // A value that the handler did not take over is put back, in the same turn as Preact renders what it did.
+  link.answered = render;
+
+  useLayoutEffect(() => {
+    link.write(attributes);
+    link.update(properties, handlers);
+  });
+  useLayoutEffect(() => () => link.release(), [link]);
+
+  return useCallback(
+    (element: E | null) => {
+      if (element) link.attach(element);
+      if (typeof forwarded === 'function') forwarded(element);
+      else if (forwarded) forwarded.current = element;
+    },
+    [link, forwarded],
+  );
+}
+
+/** What is printed on a server; in a browser, generated code writes it. */
+export function onServer(attributes: Attributes): Attributes {
+  return typeof document === 'undefined' ? attributes : {};
+}
+`;

@@ -1,0 +1,86 @@
+/** Contract -> typed Preact components. One file a component, one shared module, one index. */
+
+import type { Component } from '../../contract/types.js';
+import { CodeWriter } from '../../emit/code.js';
+import { handlerName } from '../jsx-syntax.js';
+import { writeHookBody } from '../jsx-wrapper.js';
+import { BRIDGE_MODULE } from '../wrapping/link.js';
+import type { Habits, Surface } from '../wrapping/surface.js';
+import { surfacesOf } from '../wrapping/surface.js';
+import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import {
+  indexFile,
+  slotWords,
+  writeEagerImport,
+  writeKind,
+  writeMembers,
+  writeSummary,
+  writeValues,
+} from '../wrapping/writing.js';
+import { bridgeText } from './bridge.js';
+
+/** Preact keeps the ref of a function component to itself, so that the element has a prop of its own. */
+const REFERENCE = 'elementRef';
+
+const HABITS: Habits = {
+  taken: `key ref children style class className is dangerouslySetInnerHTML slot ${REFERENCE}`.split(' '),
+  locals: 'props others element kind written onServer presence useElement h'.split(' '),
+  handler: handlerName,
+  sharedNames: 'written',
+};
+
+export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+  const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
+  return {
+    files: [
+      ...surfaces.map((one) => ({ name: `${one.module}.ts`, text: componentText(one, request) })),
+      { name: `${BRIDGE_MODULE}.ts`, text: bridgeText() },
+      indexFile(surfaces.map((one) => one.module)),
+    ],
+  };
+}
+
+function componentText(surface: Surface, request: WrapRequest): string {
+  const { name, tag, values, slots } = surface;
+  const code = new CodeWriter();
+  const types = ['type HTMLAttributes', 'type JSX', 'type Ref'];
+  if (slots.length > 0) types.unshift('type ComponentChildren');
+  code.line(`import { ${types[0]}, h, ${types.slice(1).join(', ')} } from 'preact';`);
+  const helpers = [
+    'type Kind',
+    ...(values.some((one) => one.way === 'written') ? ['onServer'] : []),
+    ...(values.some((one) => one.attribute?.isPresence) ? ['presence'] : []),
+    'useElement',
+  ];
+  code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
+  writeEagerImport(code, surface, request);
+  code.line();
+  writeKind(code, surface, request);
+  code.line();
+  writeMembers(code, surface);
+  code.line();
+  writeProps(code, surface);
+  code.line();
+  writeSummary(code, surface, `${tag} as a Preact component.`);
+  code.block(`export function ${name}({ ${REFERENCE}, ...props }: ${name}Props): JSX.Element {`, '}', () =>
+    writeHookBody(code, surface, { create: 'h', reference: REFERENCE, others: 'others' }),
+  );
+  return code.toString();
+}
+
+function writeProps(code: CodeWriter, surface: Surface): void {
+  const { name, values, events, slots } = surface;
+  code.block(`export interface ${name}OwnProps {`, '}', () => {
+    writeValues(code, values, events);
+    code.doc('Refers to the element.');
+    code.line(`${REFERENCE}?: Ref<${name}Element>;`);
+    if (slots.length === 0) return;
+    code.doc(slotWords(surface));
+    code.line('children?: ComponentChildren;');
+  });
+  code.line();
+  code.block(`export interface ${name}Props`, '', () => {
+    code.line(`extends Omit<HTMLAttributes<${name}Element>, keyof ${name}OwnProps>,`);
+    code.line(`  ${name}OwnProps {}`);
+  });
+}

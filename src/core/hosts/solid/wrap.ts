@@ -1,0 +1,120 @@
+/** Contract -> typed Solid components. One file a component, one shared module, one index. */
+
+import type { Component } from '../../contract/types.js';
+import { CodeWriter } from '../../emit/code.js';
+import { stringLiteral } from '../../emit/text.js';
+import { memberAccess } from '../../emit/typescript.js';
+import { handlerName } from '../jsx-syntax.js';
+import { BRIDGE_MODULE } from '../wrapping/link.js';
+import type { Habits, Surface } from '../wrapping/surface.js';
+import { surfacesOf } from '../wrapping/surface.js';
+import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import {
+  entry,
+  indexFile,
+  slotWords,
+  writeEagerImport,
+  writeKind,
+  writeList,
+  writeMembers,
+  writeSummary,
+  writeTag,
+  writeValues,
+} from '../wrapping/writing.js';
+import { bridgeText } from './bridge.js';
+
+const HABITS: Habits = {
+  taken: 'ref children style class classList is slot'.split(' '),
+  locals: [],
+  handler: handlerName,
+  sharedNames: 'attribute',
+};
+
+export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+  const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
+  return {
+    files: [
+      ...surfaces.map((one) => ({ name: `${one.module}.tsx`, text: componentText(one, request) })),
+      { name: `${BRIDGE_MODULE}.ts`, text: bridgeText() },
+      indexFile(surfaces.map((one) => one.module)),
+    ],
+  };
+}
+
+function componentText(surface: Surface, request: WrapRequest): string {
+  const { component, name, tag, values, events } = surface;
+  const code = new CodeWriter();
+  code.line("import { type JSX, splitProps } from 'solid-js';");
+  code.line(`import { attributes, type Kind, linked } from './${BRIDGE_MODULE}.js';`);
+  writeEagerImport(code, surface, request);
+  code.line();
+  writeKind(code, surface, request);
+  code.line();
+  writeMembers(code, surface);
+  code.line();
+  writeProps(code, surface);
+  code.line();
+  if (component.extendsTag === null) {
+    writeTagType(code, surface);
+    code.line();
+  }
+  writeSummary(code, surface, `${tag} as a Solid component.`);
+  code.block(`export function ${name}(props: ${name}Props): JSX.Element {`, '}', () => {
+    const own = ['ref', ...[...values, ...events].map((one) => one.name)];
+    writeList(code, 'const [own, others] = splitProps(props, [', own.map(stringLiteral), ']);');
+    code.block(`const attach = linked<${name}Element>(`, ');', () => {
+      code.line('kind,');
+      code.line(`own.ref as (element: ${name}Element) => void,`);
+      const assigned = values.filter((one) => one.way === 'assigned');
+      const give = (entries: string[]) => writeList(code, '() => ({', entries, '}),');
+      give(assigned.map((one) => entry(one.property ?? '', memberAccess('own', one.name))));
+      give(events.map((one) => entry(one.event, memberAccess('own', one.name))));
+    });
+    writeElement(code, surface);
+  });
+  return code.toString();
+}
+
+function writeProps(code: CodeWriter, surface: Surface): void {
+  const { name, values, events, slots } = surface;
+  code.block(`export interface ${name}OwnProps {`, '}', () => {
+    writeValues(code, values, events);
+    code.doc('Refers to the element.');
+    code.line(`ref?: ${name}Element | ((element: ${name}Element) => void) | undefined;`);
+    if (slots.length === 0) return;
+    code.doc(slotWords(surface));
+    code.line('children?: JSX.Element;');
+  });
+  code.line();
+  code.block(`export interface ${name}Props`, '', () => {
+    code.line(`extends Omit<JSX.HTMLAttributes<${name}Element>, keyof ${name}OwnProps>,`);
+    code.line(`  ${name}OwnProps {}`);
+  });
+}
+
+/** Says that the tag exists, and that it takes attributes written as attributes. */
+function writeTagType(code: CodeWriter, { tag, name }: Surface): void {
+  code.block("declare module 'solid-js' {", '}', () =>
+    code.block('namespace JSX {', '}', () =>
+      code.block('interface IntrinsicElements {', '}', () => {
+        const spaces = '{ [name: `attr:${string}` | `bool:${string}`]: unknown }';
+        code.line(`${stringLiteral(tag)}: JSX.HTMLAttributes<${name}Element> & ${spaces};`);
+      }),
+    ),
+  );
+}
+
+function writeElement(code: CodeWriter, { component, tag, values }: Surface): void {
+  const attributes = [
+    '{...attributes(others)}',
+    ...(component.extendsTag === null ? [] : [`is="${tag}"`]),
+    ...values
+      .filter((one) => one.way === 'attribute')
+      .map((one) => {
+        const space = one.attribute?.isPresence ? 'bool' : 'attr';
+        return `${space}:${one.attribute?.name}={${memberAccess('own', one.name)}}`;
+      }),
+    'ref={attach}',
+  ];
+  code.block('return (', ');', () => writeTag(code, `<${component.extendsTag ?? tag}`, attributes, '/>'));
+}

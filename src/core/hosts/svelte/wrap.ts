@@ -1,0 +1,201 @@
+/** Contract -> typed Svelte components. One file a component, one shared module, one index. */
+
+import type { Component } from '../../contract/types.js';
+import { CodeWriter } from '../../emit/code.js';
+import { freeName, isIdentifier } from '../../emit/names.js';
+import { htmlText, stringLiteral } from '../../emit/text.js';
+import { propertyKey } from '../../emit/typescript.js';
+import { BRIDGE_MODULE } from '../wrapping/link.js';
+import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
+import { membersOf, surfacesOf } from '../wrapping/surface.js';
+import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import {
+  attributeValue,
+  deprecation,
+  entry,
+  taken,
+  writeEagerImport,
+  writeKind,
+  writeList,
+  writeMembers,
+  writeSummary,
+  writeTag,
+  writeValues,
+} from '../wrapping/writing.js';
+import { bridgeText } from './bridge.js';
+
+/** A variable of one of these names would hide the rune that goes by it with a dollar sign. */
+const RUNES = 'props state derived effect bindable inspect host'.split(' ');
+
+const HABITS: Habits = {
+  taken: 'children class style slot element is'.split(' '),
+  locals: [...'others link own kind written onServer presence ElementLink'.split(' '), ...RUNES],
+  handler: (event) => `on${event.replaceAll(/[^A-Za-z0-9]/g, '').toLowerCase()}`,
+  sharedNames: 'written',
+};
+
+export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+  const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
+  const index = new CodeWriter();
+  for (const { name, module } of surfaces) {
+    const types = ['Element', 'Members', 'Props'].map((one) => `type ${name}${one}`);
+    index.line(
+      `export { default as ${name}, ${types.join(', ')} } from ${stringLiteral(`./${module}.svelte`)};`,
+    );
+  }
+  return {
+    files: [
+      ...surfaces.map((one) => ({ name: `${one.module}.svelte`, text: componentText(one, request) })),
+      { name: `${BRIDGE_MODULE}.ts`, text: bridgeText() },
+      { name: 'index.ts', text: index.toString() },
+    ],
+  };
+}
+
+function componentText(surface: Surface, request: WrapRequest): string {
+  const { values } = surface;
+  const code = new CodeWriter();
+  code.block('<script lang="ts" module>', '</script>', () => {
+    if (surface.slots.length > 0) code.line("import type { Snippet } from 'svelte';");
+    code.line("import type { HTMLAttributes } from 'svelte/elements';");
+    const helpers = [
+      'ElementLink',
+      'type Kind',
+      ...(values.some((one) => one.way === 'written') ? ['onServer'] : []),
+      ...(values.some((one) => one.attribute?.isPresence) ? ['presence'] : []),
+    ];
+    code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
+    writeEagerImport(code, surface, request);
+    code.line();
+    writeKind(code, surface, request);
+    code.line();
+    writeMembers(code, surface);
+    code.line();
+    writeProps(code, surface);
+  });
+  code.line();
+  code.block('<script lang="ts">', '</script>', () => writeInstance(code, surface));
+  code.line();
+  writeMarkup(code, surface);
+  return code.toString();
+}
+
+function writeProps(code: CodeWriter, surface: Surface): void {
+  const { name, values, events, slots } = surface;
+  writeSummary(code, surface, `Props of ${surface.tag}.`);
+  code.block(`export interface ${name}OwnProps {`, '}', () => {
+    writeValues(code, values, events);
+    code.doc('The element itself, to be bound.');
+    code.line(`element?: ${name}Element | undefined;`);
+    for (const slot of slots) {
+      code.doc(slot.item.description ?? (slot.slot === '' ? 'Content of the default slot.' : undefined));
+      code.line(`${slot.name}?: Snippet | undefined;`);
+    }
+  });
+  code.line();
+  code.block(`export interface ${name}Props`, '', () => {
+    code.line(`extends Omit<HTMLAttributes<${name}Element>, keyof ${name}OwnProps>,`);
+    code.line(`  ${name}OwnProps {}`);
+  });
+}
+
+function writeInstance(code: CodeWriter, surface: Surface): void {
+  const { component, name, values, events, slots } = surface;
+  const given = [
+    ...values.map((one) => `${taken(one)}${one.pair ? ' = $bindable()' : ''}`),
+    ...events.map(taken),
+    ...slots.map(taken),
+    'element = $bindable()',
+    '...others',
+  ];
+  code.block('let {', `}: ${name}Props = $props();`, () => {
+    for (const one of given) code.line(one.startsWith('...') ? one : `${one},`);
+  });
+  code.line();
+  const written = writtenOf(values);
+  code.line(`let own = $state<${name}Element>();`);
+  if (written.length > 0) writeList(code, 'const written = $derived({', written, '});');
+  code.line(`const link = new ElementLink<${name}Element>(kind);`);
+  code.block('$effect(() => {', '});', () => {
+    code.line('if (!own) return;');
+    code.line('link.attach(own);');
+    if (written.length > 0) code.line('link.write(written);');
+    const assigned = values.filter((one) => one.way === 'assigned');
+    writeList(
+      code,
+      'const properties = {',
+      assigned.map((one) => entry(one.property ?? '', one.local)),
+      '};',
+    );
+    code.line('link.update(properties, {');
+    writeHandlers(code, surface);
+    code.line('});');
+  });
+  code.line('$effect(() => () => link.release());');
+  code.block('$effect.pre(() => {', '});', () => code.line('element = own;'));
+  const locals = new Set([
+    'element',
+    ...HABITS.locals,
+    'own',
+    'link',
+    'written',
+    'others',
+    ...[...values, ...events].map((one) => one.local),
+  ]);
+  for (const slot of slots) locals.add(slot.local);
+  for (const method of membersOf(component).filter((one) => one.isMethod && isIdentifier(one.name))) {
+    if (locals.has(method.name)) continue;
+    freeName(method.name, locals);
+    const type = `${name}Members[${stringLiteral(method.name)}]`;
+    code.line();
+    code.doc(method.description, deprecation(method.deprecated));
+    code.block(`export function ${method.name}(...args: Parameters<${type}>) {`, '}', () =>
+      code.line(`return own?.${method.name}(...args);`),
+    );
+  }
+}
+
+function writtenOf(values: readonly SurfaceValue[]): string[] {
+  return values
+    .filter((one) => one.way === 'written')
+    .map((one) => entry(one.attribute?.name ?? '', attributeValue(one, one.local)));
+}
+
+function writeHandlers(code: CodeWriter, { values, events }: Surface): void {
+  const paired = new Set(values.flatMap((one) => (one.pair ? [one.pair.event] : [])));
+  for (const { event, local } of events) if (!paired.has(event)) code.line(`  ${entry(event, local)},`);
+  for (const event of paired) {
+    const heard = events.find((one) => one.event === event);
+    const owners = values.filter((one) => one.pair?.event === event);
+    const types = new Set([heard?.type ?? 'Event', ...owners.map((one) => one.pair?.eventType ?? 'Event')]);
+    types.delete('Event');
+    code.line(`  ${propertyKey(event)}(event: ${[...types].join(' & ') || 'Event'}) {`);
+    for (const one of owners) code.line(`    ${one.local} = ${one.pair?.read};`);
+    if (heard) code.line(`    ${heard.local}?.(event);`);
+    code.line('  },');
+  }
+}
+
+function writeMarkup(code: CodeWriter, { component, tag, values, slots }: Surface): void {
+  const name = component.extendsTag ?? tag;
+  const attributes = [
+    'bind:this={own}',
+    '{...others}',
+    ...(component.extendsTag === null ? [] : [`is="${tag}"`]),
+    ...(values.some((one) => one.way === 'written') ? ['{...onServer(written)}'] : []),
+    ...values
+      .filter((one) => one.way === 'attribute')
+      .map((one) => `${one.attribute?.name}={${attributeValue(one, one.local)}}`),
+  ];
+  writeTag(code, `<${name}`, attributes, '>');
+  for (const slot of slots) {
+    if (slot.slot === '') code.line('  {@render children?.()}');
+    else {
+      code.line(`  {#if ${slot.local}}`);
+      const place = `slot="${htmlText(slot.slot)}" style="display: contents"`;
+      code.line(`    <span ${place}>{@render ${slot.local}()}</span>`);
+      code.line('  {/if}');
+    }
+  }
+  code.line(`</${name}>`);
+}

@@ -1,0 +1,260 @@
+/** Contract -> typed Vue components. One file a component, one shared module, one index. */
+
+import { kindsOf } from '../../contract/kinds.js';
+import type { Component, ContractProperty } from '../../contract/types.js';
+import { CodeWriter } from '../../emit/code.js';
+import { freeName, isIdentifier } from '../../emit/names.js';
+import { stringLiteral } from '../../emit/text.js';
+import { memberAccess, propertyKey } from '../../emit/typescript.js';
+import { BRIDGE_MODULE } from '../wrapping/link.js';
+import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
+import { membersOf, surfacesOf } from '../wrapping/surface.js';
+import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import {
+  attributeValue,
+  deprecation,
+  entry,
+  indexFile,
+  writeEagerImport,
+  writeKind,
+  writeList,
+  writeMembers,
+  writeSummary,
+} from '../wrapping/writing.js';
+import { bridgeText } from './bridge.js';
+
+/** Vue keeps some names; listeners are declared under the event's own name, so values and events never meet. */
+const HABITS: Habits = {
+  taken: 'key ref is class style slot'.split(' '),
+  locals: [],
+  handler: (event) => event,
+  sharedNames: 'attribute',
+};
+
+export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+  const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
+  return {
+    files: [
+      ...surfaces.map((one) => ({ name: `${one.module}.ts`, text: componentText(one, request) })),
+      { name: `${BRIDGE_MODULE}.ts`, text: bridgeText(request.major) },
+      indexFile(surfaces.map((one) => one.module)),
+    ],
+  };
+}
+
+/** The first pair answers to `v-model`, as every one does to `v-model:name`. */
+function modelOf({ values }: Surface): SurfaceValue | undefined {
+  return values.find((one) => one.pair !== null);
+}
+
+function componentText(surface: Surface, request: WrapRequest): string {
+  const { name, tag, values, slots } = surface;
+  const isOlder = request.major < 3;
+  const code = new CodeWriter();
+  const types = [
+    ...(values.length > 0 ? ['type PropType'] : []),
+    ...(slots.length > 0 && !isOlder ? ['type SlotsType'] : []),
+  ];
+  code.line(`import { ${['defineComponent', 'h', ...types].join(', ')} } from 'vue';`);
+  const helpers = [
+    'type Kind',
+    ...(isOlder ? ['othersOf'] : []),
+    ...(values.some((one) => one.attribute?.isPresence) ? ['presence'] : []),
+    ...(slots.length > 0 ? ['slotted'] : []),
+    'useElement',
+  ];
+  code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
+  writeEagerImport(code, surface, request);
+  code.line();
+  writeKind(code, surface, request);
+  code.line();
+  writeMembers(code, surface);
+  code.line();
+  writeSummary(code, surface, `${tag} as a Vue component.`);
+  code.block(`export const ${name} = /* @__PURE__ */ defineComponent({`, '});', () => {
+    // Version 2.7 would take the tag for a component of that name, which is this one.
+    code.line(`name: ${stringLiteral(isOlder ? `${name}Wrapper` : name)},`);
+    if (isOlder && modelOf(surface)) {
+      const { name: prop } = modelOf(surface) as SurfaceValue;
+      code.line(`model: { prop: ${stringLiteral(prop)}, event: ${stringLiteral(`update:${prop}`)} },`);
+    }
+    writeProps(code, surface, isOlder);
+    writeEmits(code, surface, isOlder);
+    if (slots.length > 0 && !isOlder) writeSlots(code, surface);
+    writeSetup(code, surface, isOlder);
+  });
+  return code.toString();
+}
+
+function writeProps(code: CodeWriter, surface: Surface, isOlder: boolean): void {
+  const model = modelOf(surface);
+  code.block('props: {', '},', () => {
+    for (const value of surface.values) {
+      code.doc(value.item.description, deprecation(value.item.deprecated));
+      code.line(`${propertyKey(value.name)}: ${declaration(value)},`);
+    }
+    if (!model || isOlder) return;
+    code.doc(`${model.name}, for v-model.`);
+    code.line(`modelValue: ${declaration(model)},`);
+  });
+}
+
+/** What Vue has to know to take `''` for a boolean, and to tell what is missing from what is false. */
+function declaration({ item, type, attribute }: SurfaceValue): string {
+  const constructors: Record<string, string> = {
+    string: 'String',
+    empty: 'String',
+    number: 'Number',
+    true: 'Boolean',
+    false: 'Boolean',
+    array: 'Array',
+    object: 'Object',
+    function: 'Function',
+  };
+  const kinds = 'type' in item ? kindsOf((item as ContractProperty).type) : [];
+  const known = kinds.every((kind) => kind in constructors || kind === 'null' || kind === 'undefined');
+  const wanted = [...new Set(kinds.flatMap((kind) => constructors[kind] ?? []))].sort(textFirst);
+  if (wanted.length === 0 && attribute)
+    wanted.push(type === 'number' ? 'Number' : attribute.isPresence ? 'Boolean' : 'String');
+  const runtime = !known || wanted.length === 0 ? 'null as unknown' : namesOf(wanted);
+  return `{ type: ${runtime} as PropType<${type}>, default: undefined }`;
+}
+
+function namesOf(names: readonly string[]): string {
+  return names.length === 1 ? (names[0] ?? '') : `[${names.join(', ')}]`;
+}
+
+/** Vue makes a boolean of `''` unless text comes first among the types. */
+function textFirst(a: string, b: string): number {
+  return Number(b === 'String') - Number(a === 'String');
+}
+
+function writeEmits(code: CodeWriter, { values, events }: Surface, isOlder: boolean): void {
+  const paired = values.filter((one) => one.pair !== null);
+  if (paired.length === 0 && events.length === 0) return;
+  code.block('emits: {', '},', () => {
+    for (const { event, type, item } of events) {
+      code.doc(item.description, deprecation(item.deprecated));
+      code.line(`${propertyKey(event)}: (_event: ${type}) => true,`);
+    }
+    for (const [at, { name, type }] of paired.entries()) {
+      code.line(`${propertyKey(`update:${name}`)}: (_value: ${type}) => true,`);
+      if (at === 0 && !isOlder) code.line(`'update:modelValue': (_value: ${type}) => true,`);
+    }
+  });
+}
+
+function writeSlots(code: CodeWriter, { slots }: Surface): void {
+  code.block('slots: Object as SlotsType<{', '}>,', () => {
+    for (const { slot, item } of slots) {
+      code.doc(item.description);
+      code.line(`${propertyKey(slot || 'default')}?: Record<string, never>;`);
+    }
+  });
+}
+
+function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void {
+  const { component, name, values, events } = surface;
+  const hasEvents = events.length > 0 || values.some((one) => one.pair !== null);
+  const given = hasEvents ? 'props, { emit }' : 'props';
+  const exposed = new Set(['element', 'hooks', ...values.map((one) => one.name)]);
+  const methods = membersOf(component).filter(
+    (one) => one.isMethod && isIdentifier(one.name) && /^[a-z]/i.test(one.name),
+  );
+  code.block(`setup(${given}) {`, '},', () => {
+    const taken = isOlder ? 'element' : '{ element, hooks }';
+    code.block(`const ${taken} = useElement<${name}Element>(`, ');', () => {
+      code.line('kind,');
+      writeList(code, '() => ({', assignedOf(surface, isOlder), '}),');
+      if (!hasEvents) code.line('{},');
+      else writeHandlers(code, surface, isOlder);
+    });
+    code.block('return {', '};', () => {
+      code.line('/** The element itself. */');
+      code.line('element,');
+      if (!isOlder) code.line('hooks,');
+      for (const method of methods) {
+        if (exposed.has(method.name)) continue;
+        freeName(method.name, exposed);
+        const type = `${name}Members[${stringLiteral(method.name)}]`;
+        code.doc(method.description, deprecation(method.deprecated));
+        code.line(
+          `${method.name}: (...args: Parameters<${type}>) => element.value?.${method.name}(...args),`,
+        );
+      }
+    });
+  });
+  writeRender(code, surface, isOlder);
+}
+
+function assignedOf(surface: Surface, isOlder: boolean): string[] {
+  const model = modelOf(surface);
+  return surface.values
+    .filter((one) => one.way === 'assigned')
+    .map((one) => {
+      const own = memberAccess('props', one.name);
+      const value =
+        one === model && !isOlder ? `props.modelValue === undefined ? ${own} : props.modelValue` : own;
+      return entry(one.property ?? '', value);
+    });
+}
+
+function writeHandlers(code: CodeWriter, surface: Surface, isOlder: boolean): void {
+  const model = modelOf(surface);
+  const names = new Set([
+    ...surface.events.map((one) => one.event),
+    ...surface.values.flatMap((one) => (one.pair ? [one.pair.event] : [])),
+  ]);
+  code.block('{', '},', () => {
+    for (const event of names) {
+      const heard = surface.events.find((one) => one.event === event);
+      const paired = surface.values.filter((one) => one.pair?.event === event);
+      const type = heard?.type ?? 'Event';
+      if (paired.length === 0) {
+        code.line(`${entry(event, `(event: ${type}) => emit(${stringLiteral(event)}, event)`)},`);
+        continue;
+      }
+      const eventTypes = [...new Set([type, ...paired.map((one) => one.pair?.eventType ?? '')])];
+      const specific = eventTypes.filter((one) => one !== 'Event');
+      code.block(`${propertyKey(event)}: (event: ${specific.join(' & ') || 'Event'}) => {`, '},', () => {
+        for (const value of paired) {
+          const read = value.pair?.read ?? '';
+          code.line(`emit(${stringLiteral(`update:${value.name}`)}, ${read});`);
+          if (value === model && !isOlder) code.line(`emit('update:modelValue', ${read});`);
+        }
+        code.line(`emit(${stringLiteral(event)}, event);`);
+      });
+    }
+  });
+}
+
+function writeRender(code: CodeWriter, surface: Surface, isOlder: boolean): void {
+  const { component, tag, values, slots } = surface;
+  const written = values.filter((one) => one.way === 'attribute');
+  const named = slots.filter((one) => one.slot !== '').map((one) => stringLiteral(one.slot));
+  const content = `slotted(this.${isOlder ? '$scopedSlots' : '$slots'}, [${named.join(', ')}])`;
+  const attributes = (prefix: string) => [
+    ...(component.extendsTag === null ? [] : [entry('is', stringLiteral(tag))]),
+    ...written.map((one) =>
+      entry(prefix + (one.attribute?.name ?? ''), attributeValue(one, memberAccess('this', one.name))),
+    ),
+  ];
+  code.block('render() {', '},', () => {
+    const first = stringLiteral(component.extendsTag ?? tag);
+    const last = slots.length > 0 ? `, ${content}` : '';
+    if (!isOlder) {
+      // The caret keeps Vue from assigning what has the name of a property.
+      const data = ['...this.hooks', ...attributes('^')];
+      writeList(code, `return h(${first}, {`, data, `}${last});`);
+      return;
+    }
+    const data = attributes('');
+    code.block(`return h(${first}, {`, `}${last});`, () => {
+      code.line("ref: 'element',");
+      code.line(
+        `on: othersOf(this.$listeners, [${surface.events.map((one) => stringLiteral(one.event)).join(', ')}]),`,
+      );
+      if (data.length > 0) writeList(code, 'attrs: {', data, '},');
+    });
+  });
+}

@@ -1,0 +1,271 @@
+/** What a wrapped component offers its users: names, types, and the way each item takes to the element. */
+
+import { kindsOf, kindsRead } from '../../contract/kinds.js';
+import type {
+  Component,
+  ContractAttribute,
+  ContractEvent,
+  ContractProperty,
+  ItemWords,
+} from '../../contract/types.js';
+import { camelCase, freeName, isIdentifier, pascalCase } from '../../emit/names.js';
+import { stringLiteral } from '../../emit/text.js';
+import { isGlobalType, methodSignature, propertyKey, typeScriptOf } from '../../emit/typescript.js';
+
+/** What a host's wrappers have in common. */
+export interface Habits {
+  /** Names that the host keeps for itself, among the names of a wrapper's values and handlers. */
+  taken: readonly string[];
+  /** Names of variables that the generated code uses besides those of its items. */
+  locals: readonly string[];
+  /** What a handler of this event is called. */
+  handler(event: string): string;
+  /** What becomes of a value whose attribute has the name of its property. */
+  sharedNames: Way;
+  /** Public names have to be identifiers. */
+  plainNames?: boolean;
+}
+
+/**
+ * How a value takes to the element. attribute: as an attribute, which the host writes. assigned: as a property.
+ * written: as an attribute, which generated code writes, because the host would assign it as a property.
+ */
+export type Way = 'attribute' | 'assigned' | 'written';
+
+interface Named {
+  /** The name that users write. */
+  name: string;
+  /** The variable that holds it in generated code. */
+  local: string;
+  type: string;
+  item: ItemWords;
+}
+
+export interface SurfaceValue extends Named {
+  /** The property of the element; null for an attribute that drives none. */
+  property: string | null;
+  way: Way;
+  /** The attribute that carries it, where one does. */
+  attribute: { name: string; isPresence: boolean } | null;
+  /** How a new value is had from an event of the element, where users can change the value. */
+  pair: SurfacePair | null;
+}
+
+export interface SurfacePair {
+  event: string;
+  /** Type of the event, for the expression. */
+  eventType: string;
+  /** An expression over `event`. */
+  read: string;
+}
+
+export interface SurfaceEvent extends Named {
+  event: string;
+}
+
+export interface SurfaceSlot extends Omit<Named, 'type'> {
+  slot: string;
+}
+
+export interface Surface {
+  component: Component;
+  tag: string;
+  /** Name of the wrapper. */
+  name: string;
+  /** Name of its module, without ending. */
+  module: string;
+  values: SurfaceValue[];
+  events: SurfaceEvent[];
+  slots: SurfaceSlot[];
+}
+
+/** Gives every component a surface, with names that are free among each other, in the order of the contract. */
+export function surfacesOf(
+  components: readonly Component[],
+  habits: Habits,
+  takenModules: readonly string[],
+): Surface[] {
+  const names = new Set<string>();
+  const modules = new Set(takenModules);
+  return components.map((component) => {
+    const name = freeName(pascalCase(component.tag), names);
+    const module = freeFileName(/^[a-z][a-z0-9-]*$/.test(component.tag) ? component.tag : name, modules);
+    return { component, tag: component.tag, name, module, ...itemsOf(component, name, habits) };
+  });
+}
+
+/** A name that no other file has, on file systems that do not tell case apart either. */
+function freeFileName(wanted: string, taken: Set<string>): string {
+  const lower = freeName(wanted.toLowerCase(), taken);
+  return wanted + lower.slice(wanted.length);
+}
+
+function itemsOf(
+  component: Component,
+  className: string,
+  habits: Habits,
+): Pick<Surface, 'values' | 'events' | 'slots'> {
+  const names = new Set<string>(habits.taken);
+  const locals = new Set<string>([...habits.taken, ...habits.locals]);
+  const add = (wanted: string) => {
+    const name = freeName(habits.plainNames && !isIdentifier(wanted) ? camelCase(wanted) : wanted, names);
+    return { name, local: freeName(camelCase(name), locals) };
+  };
+  const properties = firsts(component.properties).filter((one) => !one.readonly && isPossibleKey(one.name));
+  const attributes = firsts(component.attributes).filter((one) => isAttributeName(one.name));
+  const events = firsts(component.events).filter(
+    (one) => canBeHeard(one, component) && isPossibleKey(one.name),
+  );
+  return {
+    values: [
+      ...properties.map((one) => ({
+        ...add(one.name),
+        type: typeScriptOf(one.type),
+        item: one,
+        ...wayOf(one, pairOf(one, component, className), habits),
+      })),
+      ...attributes.map((one) => ({
+        ...add(camelCase(one.name)),
+        type: attributeType(one),
+        item: one,
+        property: null,
+        way: 'attribute' as const,
+        attribute: { name: one.name, isPresence: one.reads === 'boolean' },
+        pair: null,
+      })),
+    ],
+    events: events.map((one) => ({
+      ...add(habits.handler(one.name)),
+      type: eventType(one),
+      item: one,
+      event: one.name,
+    })),
+    slots: firsts(component.slots).map((one) => ({
+      slot: one.name,
+      ...(one.name === '' ? { name: 'children', local: 'children' } : add(camelCase(one.name))),
+      item: one,
+    })),
+  };
+}
+
+function attributeType({ reads }: ContractAttribute): string {
+  return reads === 'boolean' || reads === 'number' ? reads : 'string';
+}
+
+/**
+ * A value that its attribute carries exactly is written as that attribute: so it is there before the element is
+ * connected, and in what a server prints. Two-way values are assigned, because users change them behind the
+ * attribute's back.
+ */
+function wayOf(
+  property: ContractProperty,
+  pair: SurfacePair | null,
+  habits: Habits,
+): Pick<SurfaceValue, 'property' | 'attribute' | 'way' | 'pair'> {
+  const attribute = carryingAttribute(property);
+  const shared = attribute?.name === property.name ? habits.sharedNames : 'attribute';
+  const way = attribute === null || pair !== null ? 'assigned' : shared;
+  return { property: property.name, attribute: way === 'assigned' ? null : attribute, way, pair };
+}
+
+/** The attribute that carries every value of the property's type exactly. */
+export function carryingAttribute(property: ContractProperty): SurfaceValue['attribute'] {
+  const { attribute } = property;
+  if (!attribute || !isAttributeName(attribute.name)) return null;
+  const exact = kindsRead(attribute.reads);
+  const carries = kindsOf(property.type, attribute.reads).every((kind) => exact.includes(kind));
+  return carries ? { name: attribute.name, isPresence: attribute.reads === 'boolean' } : null;
+}
+
+function pairOf(property: ContractProperty, component: Component, className: string): SurfacePair | null {
+  const pair = component.pairs.find((one) => one.property === property.name);
+  const event = component.events.find((one) => one.name === pair?.event);
+  if (!pair || !event || !canBeHeard(event, component)) return null;
+  const [root = '', ...way] = pair.path.split('.');
+  if (![root, ...way].every(isIdentifier)) return null;
+  const type = typeScriptOf(property.type);
+  if (root === 'target' && way.join('.') === property.name) {
+    const read = `(event.currentTarget as ${className}Element).${property.name}`;
+    return { event: event.name, eventType: 'Event', read };
+  }
+  if (root === 'detail') {
+    const detail = way.reduceRight((inner, name) => `{ ${name}: ${inner} }`, type);
+    return { event: event.name, eventType: `CustomEvent<${detail}>`, read: `event.${pair.path}` };
+  }
+  return null;
+}
+
+/** The first item of each name. */
+function firsts<Item extends { name: string }>(items: readonly Item[]): Item[] {
+  const names = new Set<string>();
+  return items.filter(({ name }) => !names.has(name) && names.add(name));
+}
+
+/** Does an event of this component reach the element at all? */
+export function canBeHeard(event: ContractEvent, component: Component): boolean {
+  if (event.origin === 'element') return true;
+  return component.root === 'none' ? event.bubbles : event.composed;
+}
+
+/** A key that an object literal can have without meaning something else. */
+function isPossibleKey(name: string): boolean {
+  return name !== '' && name !== '__proto__';
+}
+
+/** Is this an attribute name that every host and every markup can spell? */
+export function isAttributeName(name: string): boolean {
+  return /^[A-Za-z_][\w.-]*$/.test(name) && name !== '__proto__';
+}
+
+/** The type of the event object a handler is given. */
+export function eventType(event: ContractEvent): string {
+  if (event.eventType !== 'CustomEvent' && isGlobalType(event.eventType)) return event.eventType;
+  return event.detail.schema?.type === 'null' ? 'Event' : `CustomEvent<${typeScriptOf(event.detail)}>`;
+}
+
+export interface Member extends ItemWords {
+  name: string;
+  isMethod: boolean;
+  /** As it stands in an interface. */
+  text: string;
+}
+
+/** The members of the element, for scripts. */
+export function membersOf(component: Component): Member[] {
+  return [
+    ...component.properties.map((one) => ({
+      ...one,
+      isMethod: false,
+      text: `${one.readonly ? 'readonly ' : ''}${propertyKey(one.name)}: ${typeScriptOf(one.type)};`,
+    })),
+    ...component.methods.map((one) => ({
+      ...one,
+      isMethod: true,
+      text: `${methodSignature(one.name, one.text)};`,
+    })),
+  ];
+}
+
+/** Why no code can be generated for a component; null when it can. */
+export function refusalOf(component: Component): string | null {
+  if (!isElementName(component.tag)) return 'its tag is no name of a custom element in plain letters';
+  if (component.extendsTag !== null && !/^[a-z][a-z0-9]*$/.test(component.extendsTag))
+    return `it extends ${stringLiteral(component.extendsTag)}, which is no element of HTML`;
+  return null;
+}
+
+/** A valid custom element name (HTML 4.13.3), of letters that every file and language can hold. */
+function isElementName(tag: string): boolean {
+  return /^[a-z][a-z0-9_-]*$/.test(tag) && tag.includes('-') && !RESERVED_TAGS.has(tag);
+}
+
+const RESERVED_TAGS = new Set([
+  'annotation-xml',
+  'color-profile',
+  'font-face',
+  'font-face-src',
+  'font-face-uri',
+  'font-face-format',
+  'font-face-name',
+  'missing-glyph',
+]);

@@ -1,0 +1,48 @@
+/** What `wrap` asks of a host, and what it gets. Which components need wrapping was decided before. */
+
+import type { Component } from '../../contract/types.js';
+
+/**
+ * How a wrapper brings in its element. lazy: in browsers, when it is first used. eager: with the wrapper's module.
+ * none: the application registers its elements beforehand.
+ */
+export type ImportStyle = 'lazy' | 'eager' | 'none';
+
+export interface WrapRequest {
+  /** Major version of the host; 0 for hosts without versions. */
+  major: number;
+  /** Specifier to import each component's module by, by tag. */
+  specifiers: ReadonlyMap<string, string>;
+  /** Tags whose module ships no type declarations. */
+  untyped: ReadonlySet<string>;
+  imports: ImportStyle;
+  /** Name of the package, namespace or module that the files are in, where the host's language asks for one. */
+  namespace: string;
+}
+
+/** A component that is used as a tag, and the attributes its users write there. */
+export interface TaggedComponent {
+  component: Component;
+  /** Whether the package's own types already say what this tag is. */
+  isTyped: boolean;
+  /** What users write in host code, by name: values of these types. */
+  attributes: readonly TagAttribute[];
+}
+
+export interface TagAttribute {
+  /** As it stands in host code: `night-mode`, `ontide-breach`. */
+  name: string;
+  /** The item's own name and words. */
+  item: { name: string; description?: string; deprecated?: string | true };
+  type: string;
+}
+
+export interface WrappedFile {
+  /** File name within the output folder. */
+  name: string;
+  text: string;
+}
+
+export interface WrapResult {
+  files: WrappedFile[];
+}

@@ -1,0 +1,132 @@
+/** Pieces of TypeScript that the wrappers of several hosts have in common. */
+
+import { CodeWriter } from '../../emit/code.js';
+import { stringLiteral } from '../../emit/text.js';
+import { propertyKey } from '../../emit/typescript.js';
+import type { Surface, SurfaceEvent, SurfaceValue } from './surface.js';
+import { membersOf } from './surface.js';
+import type { WrappedFile, WrapRequest } from './types.js';
+
+/** The tag that a deprecated item's comment has. */
+export function deprecation(deprecated: string | true | undefined): string | undefined {
+  return deprecated === undefined ? undefined : `@deprecated${deprecated === true ? '' : ` ${deprecated}`}`;
+}
+
+/** The comment of a whole wrapper. */
+export function writeSummary(code: CodeWriter, { component }: Surface, otherwise: string): void {
+  code.doc(component.description ?? component.summary ?? otherwise, deprecation(component.deprecated));
+}
+
+/** The statement that brings in the element at once, where that is what was asked for. */
+export function writeEagerImport(code: CodeWriter, { tag }: Surface, request: WrapRequest): void {
+  const specifier = request.specifiers.get(tag);
+  if (request.imports === 'eager' && specifier !== undefined)
+    code.line(`import ${stringLiteral(specifier)};`);
+}
+
+/** The constant that tells the shared module about this kind of element. */
+export function writeKind(code: CodeWriter, surface: Surface, request: WrapRequest): void {
+  const specifier = request.imports === 'lazy' ? request.specifiers.get(surface.tag) : undefined;
+  const pairs = surface.values.flatMap(({ property, pair }) =>
+    property !== null && pair ? [`${propertyKey(property)}: ${stringLiteral(pair.event)}`] : [],
+  );
+  code.block('const kind: Kind = {', '};', () => {
+    code.line(`tag: ${stringLiteral(surface.tag)},`);
+    if (pairs.length > 0) code.line(`pairs: { ${pairs.join(', ')} },`);
+    if (specifier === undefined) return;
+    if (request.untyped.has(surface.tag)) code.line('// @ts-ignore: the module ships no types.');
+    code.line(`load: () => import(${stringLiteral(specifier)}),`);
+  });
+}
+
+/** The interfaces of what the element offers to scripts, and of the element itself. */
+export function writeMembers(code: CodeWriter, { component, name }: Surface): void {
+  const base = component.extendsTag
+    ? `HTMLElementTagNameMap[${stringLiteral(component.extendsTag)}]`
+    : 'HTMLElement';
+  code.doc(`What ${component.tag} offers to scripts.`);
+  code.block(`export interface ${name}Members {`, '}', () => {
+    for (const member of membersOf(component)) {
+      code.doc(member.description, deprecation(member.deprecated));
+      code.line(member.text);
+    }
+  });
+  code.line();
+  code.doc('The element itself.');
+  code.line(`export interface ${name}Element extends Omit<${base}, keyof ${name}Members>, ${name}Members {}`);
+}
+
+/** `{ a, 'b-c': d }`; broken into lines where it is long. */
+export function objectOf(entries: readonly string[]): string {
+  return entries.length === 0 ? '{}' : `{ ${entries.join(', ')} }`;
+}
+
+/** An entry of an object literal: `name`, or `'tide-breach': onTideBreach`. */
+export function entry(key: string, value: string): string {
+  const written = propertyKey(key);
+  return written === value ? value : `${written}: ${value}`;
+}
+
+/** What an attribute is written as: its value, or that it is there. */
+export function attributeValue({ attribute }: SurfaceValue, value: string): string {
+  return attribute?.isPresence ? `presence(${value})` : value;
+}
+
+/** Declarations of values and handlers as members of an interface of optional properties. */
+export function writeValues(
+  code: CodeWriter,
+  values: readonly SurfaceValue[],
+  events: readonly SurfaceEvent[],
+): void {
+  for (const { name, type, item } of values) {
+    code.doc(item.description, deprecation(item.deprecated));
+    code.line(`${propertyKey(name)}?: ${type} | undefined;`);
+  }
+  for (const { name, type, item } of events) {
+    code.doc(item.description, deprecation(item.deprecated));
+    code.line(`${propertyKey(name)}?: ((event: ${type}) => void) | undefined;`);
+  }
+}
+
+/** `open`, entries with commas, `close`: on one line where that fits, else one line an entry. */
+export function writeList(code: CodeWriter, open: string, entries: readonly string[], close: string): void {
+  const pad = /[{]$/.test(open) ? ' ' : '';
+  const line = open + (entries.length > 0 ? pad + entries.join(', ') + pad : '') + close;
+  if (line.length <= 92) code.line(line);
+  else {
+    code.block(open, close, () => {
+      for (const one of entries) code.line(one.startsWith('...') && /^\} = /.test(close) ? one : `${one},`);
+    });
+  }
+}
+
+/** `name`, or `'night-mode': nightMode`, as it stands in a destructuring pattern. */
+export function taken({ name, local }: { name: string; local: string }): string {
+  return name === local ? name : `${propertyKey(name)}: ${local}`;
+}
+
+/** A module that exports all others. */
+export function indexFile(modules: readonly string[], ending = 'js'): WrappedFile {
+  const code = new CodeWriter();
+  for (const module of modules) code.line(`export * from ${stringLiteral(`./${module}.${ending}`)};`);
+  return { name: 'index.ts', text: code.toString() };
+}
+
+/** Words about the content that a wrapper takes where the host's content has to name its slot itself. */
+export function slotWords({ slots }: Surface): string {
+  const named = slots.filter((one) => one.slot !== '').map((one) => `slot="${one.slot}"`);
+  const has = slots.some((one) => one.slot === '');
+  if (named.length === 0) return 'Content of the default slot.';
+  return `${has ? 'Content of the default slot; c' : 'C'}hildren with ${named.join(', ')} go to the slot of that name.`;
+}
+
+/** A tag with its attributes: on one line where that fits, else one line an attribute. */
+export function writeTag(code: CodeWriter, open: string, attributes: readonly string[], close: string): void {
+  const line = `${[open, ...attributes].join(' ')}${close.startsWith('/') ? ' ' : ''}${close}`;
+  if (line.length <= 92) code.line(line);
+  else {
+    code.block(open, close, () => {
+      for (const one of attributes) code.line(one);
+    });
+  }
+}
