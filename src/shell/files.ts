@@ -1,7 +1,7 @@
 /** Reading and writing files: text only, atomic, and never over what somebody else wrote. */
 
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, realpathSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, realpathSync, rmSync, statSync } from 'node:fs';
 import { dirname, extname, join, relative, resolve, sep } from 'node:path';
 import { sync as writeAtomically } from 'write-file-atomic';
 import { missingError } from './error.js';
@@ -31,6 +31,32 @@ export function writeText(path: string, text: string): void {
       'not-writable',
       `${path} cannot be written: ${(error as Error).message}`,
       'Choose another place, or change its permissions.',
+    );
+  }
+}
+
+/** Names of the files that stand in a folder itself, sorted; none where there is no such folder. */
+export function filesIn(folder: string): string[] {
+  try {
+    const entries = readdirSync(folder, { withFileTypes: true });
+    return entries
+      .filter((one) => one.isFile())
+      .map((one) => one.name)
+      .sort();
+  } catch {
+    return [];
+  }
+}
+
+/** Removes a file. Throws a SuvetError when that is not allowed. */
+export function removeFile(path: string): void {
+  try {
+    rmSync(path);
+  } catch (error) {
+    throw missingError(
+      'not-writable',
+      `${path} cannot be removed: ${(error as Error).message}`,
+      'Change its permissions.',
     );
   }
 }

@@ -4,10 +4,20 @@ import { existsSync } from 'node:fs';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import type { Component, Contract } from '../core/contract/types.js';
 import { crossings } from '../core/crossing/index.js';
+import { tagAttributes } from '../core/crossing/tags.js';
 import type { ComponentCrossings } from '../core/crossing/types.js';
-import type { ImportStyle } from '../core/hosts/wrapping/types.js';
-import { usageError } from './error.js';
-import { isInside, marked, ownershipOf, readText, realPath, writeText } from './files.js';
+import { refusalOf } from '../core/hosts/wrapping/surface.js';
+import type { ImportStyle, TaggedComponent, WrappedFile } from '../core/hosts/wrapping/types.js';
+import {
+  filesIn,
+  isInside,
+  marked,
+  ownershipOf,
+  readText,
+  realPath,
+  removeFile,
+  writeText,
+} from './files.js';
 import type { OpenedHost } from './hosts.js';
 import { packageAround } from './packages.js';
 import type { Surveyed } from './survey.js';
@@ -15,56 +25,107 @@ import type { Surveyed } from './survey.js';
 export interface WrappingPlan {
   /** Components that get a wrapper, with the items that need it. */
   wrapped: { component: Component; bridged: ComponentCrossings['items'] }[];
-  /** Components that need none, with the items to be written in the host's special form. */
+  /** Components that need none, with the items to be written in the host's special form. They get types. */
   unwrapped: {
     component: Component;
     marked: ComponentCrossings['items'];
     broken: ComponentCrossings['items'];
   }[];
-  files: { name: string; text: string }[];
+  /** Components that no code can be written for. */
+  refused: { component: Component; reason: string }[];
+  files: GeneratedFile[];
 }
 
-/** What would be generated: a wrapper for each component that needs one, or for all. */
+export interface GeneratedFile {
+  name: string;
+  text: string;
+  /** Left out without a word where somebody else's file of that name stands. */
+  optional?: true;
+}
+
+export interface WrappingOptions {
+  all: boolean;
+  imports: ImportStyle;
+  /** The folder that the files are for. */
+  out: string;
+}
+
+/** What would be generated: a wrapper for each component that needs one, or for all; types for the others. */
 export async function planWrapping(
   surveyed: Surveyed,
   components: readonly Component[],
   host: OpenedHost,
-  options: { all: boolean; imports: ImportStyle; out: string },
+  options: WrappingOptions,
 ): Promise<WrappingPlan> {
-  if (!host.host.wrapper) {
-    throw usageError(
-      'no-wrapper',
-      `${host.label}: this host has no use for wrappers.`,
-      `suvet map --host ${host.label} shows what to write instead.`,
-    );
-  }
+  const { wrap, types } = await host.host.wrapper();
   const { components: crossed } = crossings(components, host);
-  const plan: WrappingPlan = { wrapped: [], unwrapped: [], files: [] };
+  const plan: WrappingPlan = { wrapped: [], unwrapped: [], refused: [], files: [] };
+  const tagged: TaggedComponent[] = [];
   for (const [index, component] of components.entries()) {
     const items = crossed[index]?.items ?? [];
+    const reason = refusalOf(component);
     // A pair is bridged by its property and its event, which are items of their own.
     const bridged = items.filter((one) => one.outcome === 'bridge' && one.kind !== 'pair');
-    if (bridged.length > 0 || options.all) plan.wrapped.push({ component, bridged });
+    if (reason !== null) plan.refused.push({ component, reason });
+    else if (wrap && (bridged.length > 0 || options.all)) plan.wrapped.push({ component, bridged });
     else {
       plan.unwrapped.push({
         component,
         marked: items.filter((one) => one.outcome === 'marked'),
         broken: items.filter((one) => one.outcome === 'broken'),
       });
+      const isTyped = isKnownTag(component.tag, surveyed.modules.get(component.tag));
+      tagged.push({ component, isTyped, attributes: tagAttributes(component, items) });
     }
   }
-  if (plan.wrapped.length === 0) return plan;
+  const files: GeneratedFile[] = [];
   const wrapped = plan.wrapped.map((one) => one.component);
-  const { wrap } = await host.host.wrapper();
-  const { files } = wrap(wrapped, {
-    major: host.major,
-    specifiers: new Map(wrapped.map((one) => [one.tag, specifierOf(one, surveyed, options.out)])),
-    untyped: new Set(wrapped.filter((one) => !isTyped(surveyed.modules.get(one.tag))).map((one) => one.tag)),
-    imports: options.imports,
-    namespace: '',
-  });
-  plan.files = files.map(({ name, text }) => ({ name, text: marked(name, text) }));
+  if (wrap && wrapped.length > 0) {
+    files.push(
+      ...wrap(wrapped, {
+        major: host.major,
+        specifiers: new Map(wrapped.map((one) => [one.tag, specifierOf(one, surveyed, options.out)])),
+        untyped: new Set(
+          wrapped.filter((one) => !isTyped(surveyed.modules.get(one.tag))).map((one) => one.tag),
+        ),
+        imports: options.imports,
+        namespace: namespaceOf(options.out),
+      }).files,
+    );
+    // What is imported at once would keep bundlers from leaving out what nobody uses.
+    if (options.imports === 'eager' && files.some((one) => one.name === 'index.ts'))
+      files.push({ name: 'package.json', text: PACKAGE_TEXT, optional: true });
+  }
+  if (types && tagged.length > 0) addTypes(files, types(tagged, host.major));
+  plan.files = files.map((one) => ({ ...one, text: marked(one.name, one.text) }));
   return plan;
+}
+
+/** The rest of a package file that lets bundlers leave out modules of the folder that nobody uses. */
+const PACKAGE_TEXT = '  "type": "module",\n  "sideEffects": false\n}\n';
+
+/** Types are exported from the index, and are in a program with whatever imports it. */
+function addTypes(files: GeneratedFile[], types: readonly WrappedFile[]): void {
+  files.push(...types);
+  const lines = types.map((one) => `export type * from './${one.name.replace(/\.ts$/, '.js')}';\n`).join('');
+  const index = files.find((one) => one.name === 'index.ts');
+  if (index) index.text += lines;
+  else files.push({ name: 'index.ts', text: lines });
+}
+
+/** Do the package's own types say what element the tag is? */
+function isKnownTag(tag: string, module: string | undefined): boolean {
+  if (module === undefined) return false;
+  const declarations = [module.replace(/\.(m?)js$/, '.d.$1ts'), module];
+  return declarations.some((path) => {
+    const text = readText(path);
+    return text?.includes('HTMLElementTagNameMap') === true && new RegExp(`['"]${tag}['"]\\s*:`).test(text);
+  });
+}
+
+/** The last part of the folder's path that can be a name. */
+function namespaceOf(out: string): string {
+  return basename(out).replaceAll(/[^A-Za-z0-9]/g, '') || 'elements';
 }
 
 /** The package's own specifier; a path where there is no package, or the wrappers are part of it. */
@@ -92,26 +153,80 @@ function isTyped(module: string | undefined): boolean {
   return /\.m?tsx?$/.test(module) || existsSync(module.replace(/\.(m?)js$/, '.d.$1ts'));
 }
 
-export type Written = { name: string; what: 'written' | 'unchanged' | 'kept' };
+export interface Written {
+  name: string;
+  /** kept: edited, or somebody else's. leftover: generated before, and not any more. */
+  what: 'written' | 'unchanged' | 'kept' | 'leftover' | 'removed';
+  /** What changes, as a unified diff; only where nothing is written. */
+  diff?: string;
+}
+
+export interface WriteOptions {
+  /** Writes over what was edited, or is somebody else's. */
+  force: boolean;
+  /** Removes leftovers. */
+  prune: boolean;
+  /** Writes nothing, and gives the differences. */
+  isDry: boolean;
+}
 
 /**
  * Writes the files into a folder. Unchanged ones are not touched; those that were edited, or that Suvet did not
  * write, are kept unless `force`. Nothing is ever written outside the folder.
  */
-export function writeGenerated(
-  files: readonly { name: string; text: string }[],
+export async function writeGenerated(
+  files: readonly GeneratedFile[],
   folder: string,
-  force: boolean,
-): Written[] {
-  return files.map(({ name, text }) => {
+  options: WriteOptions,
+): Promise<Written[]> {
+  const written: Written[] = [];
+  for (const { name, text, optional } of files) {
     const path = join(folder, name);
     if (basename(name) !== name || dirname(resolve(path)) !== resolve(folder)) {
       throw new Error(`a generated file would leave its folder: ${name}`);
     }
     const ownership = ownershipOf(path);
-    if (ownership !== 'absent' && readText(path) === text) return { name, what: 'unchanged' };
-    if ((ownership === 'edited' || ownership === 'foreign') && !force) return { name, what: 'kept' };
-    writeText(path, text);
-    return { name, what: 'written' };
+    if (optional && ownership === 'foreign' && !options.force) continue;
+    const before = ownership === 'absent' ? '' : (readText(path) ?? '');
+    if (ownership !== 'absent' && before === text) written.push({ name, what: 'unchanged' });
+    else if ((ownership === 'edited' || ownership === 'foreign') && !options.force) {
+      written.push({ name, what: 'kept' });
+    } else if (options.isDry) written.push({ name, what: 'written', diff: await diffOf(name, before, text) });
+    else {
+      writeText(path, text);
+      written.push({ name, what: 'written' });
+    }
+  }
+  return [...written, ...(await leftovers(new Set(files.map((one) => one.name)), folder, options))];
+}
+
+/** What was generated into the folder before and is no longer. Edited files are removed by force only. */
+async function leftovers(
+  names: ReadonlySet<string>,
+  folder: string,
+  { prune, force, isDry }: WriteOptions,
+): Promise<Written[]> {
+  const left: Written[] = [];
+  for (const name of filesIn(folder).filter((one) => !names.has(one))) {
+    const path = join(folder, name);
+    const ownership = ownershipOf(path);
+    if (ownership !== 'ours' && ownership !== 'edited') continue;
+    const isRemoved = prune && (ownership === 'ours' || force);
+    if (isRemoved && !isDry) removeFile(path);
+    left.push({
+      name,
+      what: isRemoved ? 'removed' : 'leftover',
+      ...(isRemoved && isDry ? { diff: await diffOf(name, readText(path) ?? '', '') } : {}),
+    });
+  }
+  return left;
+}
+
+async function diffOf(name: string, before: string, after: string): Promise<string> {
+  const { createTwoFilesPatch, FILE_HEADERS_ONLY } = await import('diff');
+  const from = before === '' ? '/dev/null' : `a/${name}`;
+  const to = after === '' ? '/dev/null' : `b/${name}`;
+  return createTwoFilesPatch(from, to, before, after, undefined, undefined, {
+    headerOptions: FILE_HEADERS_ONLY,
   });
 }

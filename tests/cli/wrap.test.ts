@@ -37,7 +37,7 @@ test('same input, same bytes; unchanged files are not touched; edited and foreig
   expect(readFileSync(gauge, 'utf8')).toBe(before.text);
 });
 
-test('for react@19 nothing is written, and the command says what to write instead', async () => {
+test('a host that carries everything gets types only, and the command says what to write', async () => {
   const place = folder();
   const ran = await suvet(
     ['wrap', '-c', join(DEMO, 'elements'), '--host', 'react@19', '--out', 'out'],
@@ -47,8 +47,71 @@ test('for react@19 nothing is written, and the command says what to write instea
   expect(ran.stdout).toContain('No wrapper needed: react@19 carries these itself');
   expect(ran.stdout).toMatch(/tide-gauge +write ontide-breach=\{onTideBreach\}/);
   expect(ran.stdout).toMatch(/deck-picker +deck-select: broken/);
-  expect(existsSync(join(place, 'out'))).toBe(false);
+  expect(readdirSync(join(place, 'out'))).toEqual(['elements.ts', 'index.ts']);
+  expect(readFileSync(join(place, 'out/elements.ts'), 'utf8')).toMatch(
+    /'ontide-breach'\?: \(\(event: CustomEvent<\{ level: number \}>\) => void\) \| undefined;/,
+  );
 });
+
+test('a dry run shows the difference and writes nothing; leftovers go only with --prune', async () => {
+  const place = folder();
+  const wrap = (...more: string[]) => suvet([...args, ...more], place);
+  const dry = await wrap('--dry-run');
+  expect(dry.stdout).toMatch(/^--- \/dev\/null\n\+\+\+ b\/tide-gauge\.ts\n@@ -0,0 \+1,\d+ @@/m);
+  expect(existsSync(join(place, 'out'))).toBe(false);
+
+  await wrap();
+  const index = readFileSync(join(place, 'out/index.ts'), 'utf8');
+  writeFileSync(join(place, 'out/mine.ts'), 'export {};\n');
+  // As if two components had been there before, one of which somebody edited since.
+  const gauge = readFileSync(join(place, 'out/tide-gauge.ts'), 'utf8');
+  writeFileSync(join(place, 'out/old-gauge.ts'), gauge);
+  writeFileSync(join(place, 'out/old-board.ts'), `${gauge}// by hand\n`);
+  const left = json<Written>(await wrap('--json'));
+  expect(left.files.filter((one) => one.what === 'leftover').map((one) => one.name)).toEqual([
+    'old-board.ts',
+    'old-gauge.ts',
+  ]);
+  const planned = await wrap('--prune', '--dry-run');
+  expect(planned.stdout).toMatch(/^\+\+\+ \/dev\/null$/m);
+  expect(existsSync(join(place, 'out/old-gauge.ts'))).toBe(true);
+  const pruned = await wrap('--prune');
+  expect(pruned.stdout).toMatch(/old-gauge\.ts +removed/);
+  expect(pruned.stdout).toMatch(/old-board\.ts +left over/);
+  expect(existsSync(join(place, 'out/old-gauge.ts'))).toBe(false);
+  expect(readFileSync(join(place, 'out/index.ts'), 'utf8')).toBe(index);
+  expect(readFileSync(join(place, 'out/mine.ts'), 'utf8')).toBe('export {};\n');
+});
+
+test.each([
+  ['react@18', 'eager'],
+  ['react@18', 'lazy'],
+  ['vue@3', 'eager'],
+  ['solid@1', 'lazy'],
+])('%s: a bundle holds the wrappers that are used, and no others, imported %s', async (host, style) => {
+  const place = folder({ 'package.json': '{ "type": "module" }' });
+  await suvet([...elements(host), '--out', 'out', '--all', '--import', style], place);
+  const { build } = await import('esbuild');
+  const result = await build({
+    stdin: {
+      contents: "import { TideGauge } from './out/index.js'; globalThis.used = TideGauge;",
+      resolveDir: place,
+    },
+    bundle: true,
+    write: false,
+    format: 'esm',
+    jsx: 'preserve',
+    packages: 'external',
+    logLevel: 'silent',
+  });
+  const text = result.outputFiles?.[0]?.text ?? '';
+  const imported = [...text.matchAll(/import\(?\s?"(@merrow[^"]+)"/g)].map((match) => match[1]);
+  expect(imported).toEqual(['@merrow/deck-elements/tide-gauge.js']);
+});
+
+function elements(host: string): string[] {
+  return ['wrap', '-c', join(DEMO, 'elements'), '--host', host];
+}
 
 test('elements are brought in as asked, by package or by path', async () => {
   const place = folder({
@@ -70,7 +133,12 @@ test('elements are brought in as asked, by package or by path', async () => {
 
 test('a tag that is a path leads nowhere', async () => {
   const place = folder({ 'contract.json': await hostileContract() });
-  await suvet(['wrap', '-c', 'contract.json', '--host', 'react@18', '--out', 'deep/out', '--all'], place);
+  const ran = await suvet(
+    ['wrap', '-c', 'contract.json', '--host', 'react@18', '--out', 'deep/out', '--all'],
+    place,
+  );
+  expect(ran.code).toBe(1);
+  expect(ran.stdout).toMatch(/Refused\n {2}\.\.\/\.\.\/x-y +its tag is no name of a custom element/);
   expect(readdirSync(place).sort()).toEqual(['contract.json', 'deep']);
   expect(readdirSync(join(place, 'deep'))).toEqual(['out']);
 });

@@ -1,8 +1,10 @@
 /** Generated wrappers, made and bundled as a host's users do: with the host's own compiler, and a consumer. */
-import { copyFileSync, readFileSync, symlinkSync } from 'node:fs';
+import { copyFileSync, readdirSync, readFileSync, symlinkSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { join } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { build, type Plugin, transform } from 'esbuild';
-import { PROJECT, put, run, suvet } from './run.js';
+import { DEMO, PROJECT, put, run, suvet } from './run.js';
 
 /** A host to be tried, and what trying it takes. */
 export interface Tried {
@@ -13,11 +15,11 @@ export interface Tried {
   alias?: Record<string, string>;
   jsxFrom?: string;
   serverConditions?: string[];
-  /** Compiler options of its type check, besides the strict ones. */
-  check?: Record<string, unknown>;
+  /** Compiler options of its type check, besides the strict ones; null where another version's says the same. */
+  check: Record<string, unknown> | null;
 }
 
-const react = (major: number, types?: string): Tried => ({
+const react = (major: number, types: string | null): Tried => ({
   host: `react@${major}`,
   folder: 'react',
   consumer: 'react.tsx',
@@ -33,10 +35,10 @@ const react = (major: number, types?: string): Tried => ({
 });
 
 export const TRIED: readonly Tried[] = [
-  react(16),
-  react(17),
-  react(18),
-  react(19, 'react-19'),
+  react(16, null),
+  react(17, null),
+  react(18, '@types/react'),
+  react(19, 'types-react-19'),
   {
     host: 'preact@10',
     folder: 'preact',
@@ -58,7 +60,7 @@ export const TRIED: readonly Tried[] = [
     alias: { vue: 'vue-2' },
     check: { paths: { vue: ['./node_modules/vue-2'] } },
   },
-  { host: 'svelte@5', folder: 'svelte', consumer: 'svelte.svelte', serverConditions: ['node'] },
+  { host: 'svelte@5', folder: 'svelte', consumer: 'svelte.svelte', serverConditions: ['node'], check: {} },
   {
     host: 'solid@1',
     folder: 'solid',
@@ -66,70 +68,145 @@ export const TRIED: readonly Tried[] = [
     serverConditions: ['worker', 'node'],
     check: { jsx: 'preserve', jsxImportSource: 'solid-js' },
   },
-  { host: 'angular@20', folder: 'angular', consumer: 'angular.ts' },
+  { host: 'angular@20', folder: 'angular', consumer: 'angular.ts', check: {} },
 ];
 
-/** Wrappers of the panel in a folder, with a consumer beside them. */
-export async function wrapPanel(place: string, { host, consumer, check, folder }: Tried): Promise<void> {
-  const fixtures = join(PROJECT, 'tests/fixtures');
-  copyFileSync(join(fixtures, 'panel/crew-panel.ts'), join(place, 'crew-panel.ts'));
+/** Compilers without types of their own. */
+const require = createRequire(import.meta.url);
+
+const FIXTURES = join(PROJECT, 'tests/fixtures');
+const endingOf = (name: string) => /\.\w+$/.exec(name)?.[0] ?? '';
+
+/**
+ * Fills a folder: wrappers of the panel with a consumer beside them, and one that misuses them; wrappers of all that
+ * the demo has; and types for its tags, used and misused.
+ */
+export async function wrapPanel(place: string, tried: Tried): Promise<void> {
+  const { host, consumer, check, folder } = tried;
+  copyFileSync(join(FIXTURES, 'panel/crew-panel.ts'), join(place, 'crew-panel.ts'));
   for (const name of ['input.ts', 'scenarios.ts'])
-    copyFileSync(join(fixtures, 'consumers', name), join(place, name));
-  copyFileSync(join(fixtures, 'consumers', consumer), join(place, `view${/\.\w+$/.exec(consumer)?.[0]}`));
+    copyFileSync(join(FIXTURES, 'consumers', name), join(place, name));
+  copyFileSync(join(FIXTURES, 'consumers', consumer), join(place, `view${endingOf(consumer)}`));
+  copyFileSync(join(FIXTURES, 'misuse', consumer), join(place, `misuse${endingOf(consumer)}`));
   symlinkSync(join(PROJECT, 'node_modules'), join(place, 'node_modules'), 'dir');
+  const strict = {
+    strict: true,
+    noUncheckedIndexedAccess: true,
+    noImplicitOverride: true,
+    noUnusedLocals: true,
+    noPropertyAccessFromIndexSignature: true,
+    outDir: 'compiled',
+    rootDir: '.',
+    target: 'ES2022',
+    module: 'ESNext',
+    moduleResolution: 'Bundler',
+    lib: ['ES2022', 'DOM', 'DOM.Iterable'],
+    types: [],
+    skipLibCheck: true,
+    ...check,
+  };
+  const angularCompilerOptions = { strictTemplates: true, strictInjectionParameters: true };
+  const include = ['*.ts', '*.tsx', '*.svelte', 'wrappers', 'all', 'tags'];
+  const noEmit = { ...strict, noEmit: true };
   put(place, {
     'package.json': '{ "type": "module" }',
     'tsconfig.json': JSON.stringify({
-      compilerOptions: {
-        strict: true,
-        noUncheckedIndexedAccess: true,
-        noImplicitOverride: true,
-        noUnusedLocals: true,
-        noPropertyAccessFromIndexSignature: folder !== 'vue',
-        noEmit: folder !== 'angular',
-        outDir: 'compiled',
-        rootDir: '.',
-        target: 'ES2022',
-        module: 'ESNext',
-        moduleResolution: 'Bundler',
-        lib: ['ES2022', 'DOM', 'DOM.Iterable'],
-        types: [],
-        skipLibCheck: true,
-        ...check,
-      },
-      angularCompilerOptions: { strictTemplates: true, strictInjectionParameters: true },
-      include: ['*.ts', '*.tsx', '*.svelte', 'wrappers', 'all'],
+      compilerOptions: folder === 'angular' ? strict : noEmit,
+      angularCompilerOptions,
+      include,
+      exclude: NOT_AT_ONCE[folder] ?? [],
+    }),
+    'tsconfig.more.json': JSON.stringify({
+      compilerOptions: noEmit,
+      angularCompilerOptions,
+      include: ['*.ts', '*.tsx', '*.svelte', 'tags'],
     }),
   });
-  const args = ['wrap', '-c', 'crew-panel.ts', '--host', host, '--out', 'wrappers', '--all'];
-  const made = await suvet([...args, '--import', 'none'], place);
-  if (made.code !== 0) throw new Error(made.stderr + made.stdout);
+  const wrap = async (...args: string[]) => {
+    const made = await suvet(['wrap', '--host', host, '--import', 'none', ...args], place);
+    if (made.code !== 0) throw new Error(made.stderr + made.stdout);
+  };
+  await wrap('-c', 'crew-panel.ts', '--out', 'wrappers', '--all');
+  if (!check) return;
+  await wrap('-c', join(DEMO, 'elements'), '--out', 'all', '--all');
+  const tags = TAGS[host];
+  if (tags === undefined) return;
+  await wrap('-c', join(DEMO, 'elements'), '--out', 'tags');
+  copyFileSync(join(FIXTURES, 'tags', tags), join(place, `tagged${endingOf(tags)}`));
 }
 
-const COMPILERS: Record<string, string[]> = {
-  svelte: [
-    'svelte-check/bin/svelte-check',
-    '--tsconfig',
-    './tsconfig.json',
-    '--output',
-    'machine',
-    '--threshold',
-    'error',
-  ],
-  angular: ['@angular/compiler-cli/bundles/src/bin/ngc.js', '-p', '.'],
+/**
+ * What cannot be checked along with the rest: a compiler that puts out nothing once there is an error has to be
+ * spared the misuse, and one that knows the attributes of tags does not let wrappers write others.
+ */
+const NOT_AT_ONCE: Readonly<Record<string, readonly string[]>> = {
+  angular: ['misuse.ts'],
+  svelte: ['tagged.svelte', 'tags'],
+  solid: ['tagged.tsx', 'tags'],
 };
 
-/** The errors of the host's own strict type check, as it prints them. */
-export async function typeErrors(place: string, { folder }: Tried): Promise<string> {
-  const [program = '', ...args] = COMPILERS[folder] ?? ['typescript/bin/tsc', '-p', '.'];
-  const ran = await run(process.execPath, [join(PROJECT, 'node_modules', program), ...args], place);
-  const said = `${ran.stdout}\n${ran.stderr}`.trim();
-  return folder === 'svelte'
-    ? said
+/** Hosts that carry most of the demo themselves, and the consumer of its tags. */
+const TAGS: Readonly<Record<string, string>> = {
+  'react@19': 'react.tsx',
+  'preact@10': 'preact.tsx',
+  'vue@3': 'vue.tsx',
+  'vue@2.7': 'dom.ts',
+  'svelte@5': 'svelte.svelte',
+  'solid@1': 'solid.tsx',
+};
+
+const COMPILERS: Readonly<Record<string, readonly string[]>> = {
+  svelte: ['svelte-check/bin/svelte-check', '--output', 'machine', '--threshold', 'error', '--tsconfig'],
+  angular: ['@angular/compiler-cli/bundles/src/bin/ngc.js', '-p'],
+};
+
+export interface TypeErrors {
+  /** Errors anywhere but on lines that say they are wrong. */
+  unexpected: string[];
+  /** Lines that say they are wrong, and are not. */
+  missed: string[];
+}
+
+/** What the host's own strict type check finds. */
+export async function typeErrors(place: string, { folder }: Tried): Promise<TypeErrors> {
+  const [program = '', ...args] = COMPILERS[folder] ?? ['typescript/bin/tsc', '-p'];
+  const check = async (config: string) => {
+    const given = [join(PROJECT, 'node_modules', program), ...args, config];
+    const { stdout, stderr } = await run(process.execPath, given, place);
+    return stripVTControlCharacters(`${stdout}\n${stderr}`);
+  };
+  const said = [
+    await check('./tsconfig.json'),
+    ...(folder in NOT_AT_ONCE ? [await check('./tsconfig.more.json')] : []),
+  ];
+  const found = said
+    .join('\n')
+    .split('\n')
+    .flatMap((line) => {
+      const [, file, at] =
+        /^(\S+?)\((\d+),\d+\): error/.exec(line) ??
+        /^(\S+?):(\d+):\d+ - error/.exec(line) ??
+        /^\d+ ERROR "(.+?)" (\d+):/.exec(line) ??
+        [];
+      if (file === undefined)
+        return /\berror\b/i.test(line) && !/ COMPLETED |^Found /.test(line)
+          ? [{ file: '', at: 0, line }]
+          : [];
+      return [{ file: file.replace(`${place}/`, ''), at: Number(at), line }];
+    });
+  const wrong = readdirSync(place)
+    .filter((name) => /^(misuse|tagged)\./.test(name))
+    .flatMap((file) =>
+      readFileSync(join(place, file), 'utf8')
         .split('\n')
-        .filter((line) => / ERROR /.test(line))
-        .join('\n')
-    : said;
+        .flatMap((text, index) => (/ wrong: /.test(text) ? [{ file, at: index + 1, text }] : [])),
+    );
+  const isAt = (one: { file: string; at: number }) => (other: { file: string; at: number }) =>
+    one.file === other.file && one.at === other.at;
+  return {
+    unexpected: found.filter((one) => !wrong.some(isAt(one))).map((one) => one.line),
+    missed: wrong.filter((one) => !found.some(isAt(one))).map((one) => `${one.file}: ${one.text.trim()}`),
+  };
 }
 
 /** A bundle of the consumer with its host: a script for a page, or a module for Node.js. */
@@ -139,8 +216,7 @@ export async function bundleConsumer(
   { server, entry }: { server: boolean; entry: string },
 ): Promise<string> {
   const harness = `${PROJECT}dist/core/hosts/${tried.folder}`;
-  const view =
-    tried.folder === 'angular' ? './compiled/view.js' : `./view${/\.\w+$/.exec(tried.consumer)?.[0]}`;
+  const view = tried.folder === 'angular' ? './compiled/view.js' : `./view${endingOf(tried.consumer)}`;
   const text = server
     ? `import { print } from ${JSON.stringify(`${harness}/server.js`)};`
     : `import { mounter } from ${JSON.stringify(`${harness}/mount.js`)};`;
@@ -175,7 +251,7 @@ export async function bundleConsumer(
       ? { js: "import { createRequire as _r } from 'node:module'; const require = _r(import.meta.url);" }
       : {},
   });
-  return result.outputFiles[0]?.text ?? '';
+  return result.outputFiles?.[0]?.text ?? '';
 }
 
 /** Modules that one version of a host has and another lacks. */
@@ -213,7 +289,7 @@ const solid = (server: boolean): Plugin => ({
   name: 'solid',
   setup(setup) {
     setup.onLoad({ filter: /\.tsx$/ }, async ({ path }) => {
-      const { transformAsync } = await import('@babel/core');
+      const { transformAsync } = require('@babel/core');
       const plain = await transform(readFileSync(path, 'utf8'), {
         loader: 'tsx',
         jsx: 'preserve',

@@ -45,7 +45,7 @@ export const demo: CommandSpec = {
       imports: 'lazy',
       out,
     });
-    const files = writeGenerated(plan.files, out, false);
+    const files = await writeGenerated(plan.files, out, { force: false, prune: false, isDry: false });
     say(
       view.wrapStep(
         plan.wrapped.length,
@@ -84,7 +84,7 @@ export const demo: CommandSpec = {
           host: label,
           measured: profile.measured,
           engines: ['chromium', ...Object.keys(profile.elsewhere)],
-          wrap: one.wrapper ? `suvet wrap --host ${label} --out src/elements` : null,
+          wrap: one.wraps ? `suvet wrap --host ${label} --out src/elements` : null,
         })),
         measured,
       }),

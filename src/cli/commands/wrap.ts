@@ -1,4 +1,5 @@
 import { usageError } from '../../shell/error.js';
+import type { WrappingPlan } from '../../shell/wrapping.js';
 import type { CommandSpec } from '../command.js';
 import { printJson } from '../command.js';
 import { HOST_OPTION, hostsFor } from '../hosts.js';
@@ -13,10 +14,12 @@ export const wrap: CommandSpec = {
     COMPONENTS_OPTION,
     { flags: '-o, --out <dir>', about: 'folder to write the wrappers to' },
     { flags: '--all', about: 'wrap components that need no wrapper, too' },
+    { flags: '--dry-run', about: 'write nothing; show what would change, as a unified diff' },
+    { flags: '--prune', about: 'remove files that were generated before and are no longer' },
     { flags: '--force', about: 'write over files that were edited or are not generated' },
     {
       flags: '--import <style>',
-      about: 'how wrappers bring in their element: in browsers only, at once, or not at all',
+      about: 'how wrappers bring in their element: when first used, at once, or not at all',
       choices: ['lazy', 'eager', 'none'],
       default: 'lazy',
     },
@@ -42,7 +45,15 @@ export const wrap: CommandSpec = {
     });
     if (plan.files.length > 0 && out === null)
       throw usageError('no-out', 'wrap needs a folder to write to.', 'Name one: --out src/elements');
-    const written = out === null ? [] : writeGenerated(plan.files, out, call.options.force === true);
+    const isDry = call.options.dryRun === true;
+    const written =
+      out === null
+        ? []
+        : await writeGenerated(plan.files, out, {
+            force: call.options.force === true,
+            prune: call.options.prune === true,
+            isDry,
+          });
     if (call.json) {
       printJson(call, {
         written: 1,
@@ -53,17 +64,23 @@ export const wrap: CommandSpec = {
           marked,
           broken,
         })),
+        refused: plan.refused.map(({ component, reason }) => ({ tag: component.tag, reason })),
+        dryRun: isDry,
         files: written,
       });
     } else {
-      call.screen.out(...wrapView(plan, written, host.label, String(call.options.out ?? ''), call.screen));
-      call.screen.next(
-        written.length > 0
-          ? `import from ${call.options.out}/index.js where ${host.label} code used the tags`
-          : 'suvet check looks for mistakes in host code',
-      );
+      const place = String(call.options.out ?? '');
+      call.screen.out(...wrapView(plan, written, { host: host.label, out: place, isDry }, call.screen));
+      call.screen.next(nextStep(plan, host.label, place, isDry));
     }
     const kept = written.some((one) => one.what === 'kept');
-    return kept ? 1 : 0;
+    return kept || plan.refused.length > 0 ? 1 : 0;
   },
 };
+
+function nextStep(plan: WrappingPlan, host: string, out: string, isDry: boolean): string {
+  if (isDry) return 'the same without --dry-run writes it';
+  if (plan.wrapped.length > 0) return `import from ${out}/index.js where ${host} code used the tags`;
+  if (plan.files.length > 0) return `import ${out}/index.js once, for its types`;
+  return 'suvet check looks for mistakes in host code';
+}

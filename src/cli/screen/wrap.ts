@@ -7,8 +7,7 @@ import { count, table } from './table.js';
 export function wrapView(
   plan: WrappingPlan,
   written: readonly Written[],
-  host: string,
-  out: string,
+  { host, out, isDry }: { host: string; out: string; isDry: boolean },
   screen: Screen,
 ): string[] {
   const lines = [screen.strong(`Wrappers for ${host}`), ''];
@@ -41,11 +40,17 @@ export function wrapView(
       '',
     );
   }
+  if (plan.refused.length > 0) {
+    const rows = plan.refused.map((one) => [one.component.tag, one.reason]);
+    lines.push(screen.strong('Refused'), ...table(rows, columns, screen.width, '  '), '');
+  }
   if (written.length > 0) {
-    lines.push(screen.strong(`Files in ${out}`));
+    const changed = written.filter((one) => one.diff !== undefined);
+    for (const { diff } of changed) lines.push(...(diff ?? '').trimEnd().split('\n'), '');
+    lines.push(screen.strong(isDry ? `Files that would be in ${out}` : `Files in ${out}`));
     lines.push(
       ...table(
-        written.map((one) => [one.name, words(one.what)]),
+        written.map((one) => [one.name, WORDS[one.what]]),
         columns,
         screen.width,
         '  ',
@@ -65,16 +70,23 @@ function withoutWrapper({ marked, broken }: WrappingPlan['unwrapped'][number]): 
   return parts.length > 0 ? parts.join('; ') : 'everything is plain';
 }
 
-function words(what: Written['what']): string {
-  if (what === 'kept') return 'kept: it was edited, or is not generated (--force writes over it)';
-  return what;
-}
+const WORDS: Record<Written['what'], string> = {
+  written: 'written',
+  unchanged: 'unchanged',
+  kept: 'kept: it was edited, or is not generated (--force writes over it)',
+  leftover: 'left over: it was generated before and is no longer (--prune removes it)',
+  removed: 'removed',
+};
 
-function summary(plan: WrappingPlan, written: readonly Written[]): string {
+function summary({ wrapped, unwrapped, refused }: WrappingPlan, written: readonly Written[]): string {
   const number = (what: Written['what']) => written.filter((one) => one.what === what).length;
+  const more = (what: Written['what'], word: string) => (number(what) > 0 ? `, ${number(what)} ${word}` : '');
   const files =
     written.length === 0
       ? ''
-      : `; ${count(number('written'), 'file')} written, ${number('unchanged')} unchanged, ${number('kept')} kept`;
-  return `${count(plan.wrapped.length, 'component')} wrapped, ${plan.unwrapped.length} without need${files}`;
+      : `; ${count(number('written'), 'file')} written, ${number('unchanged')} unchanged, ${number('kept')} kept` +
+        more('leftover', 'left over') +
+        more('removed', 'removed');
+  const not = refused.length > 0 ? `, ${refused.length} refused` : '';
+  return `${count(wrapped.length, 'component')} wrapped, ${unwrapped.length} without need${not}${files}`;
 }

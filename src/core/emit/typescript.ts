@@ -22,6 +22,11 @@ export function typeScriptOf(type: TypeInfo): string {
   return /^\(.*\) => /s.test(type.text) ? '(...args: never[]) => unknown' : 'unknown';
 }
 
+/** The type, or undefined. */
+export function orUndefined(type: string): string {
+  return `${type.includes('=>') ? `(${type})` : type} | undefined`;
+}
+
 function fromSchema(schema: JsonSchema): string {
   const { type, enum: values, const: constant, anyOf, items, properties, additionalProperties } = schema;
   if (Array.isArray(values)) return union(values.map(literal));

@@ -1,8 +1,7 @@
 /** What a host folder provides. Adding a host is one folder and one line in the register (index.ts). */
 
-import type { Component } from '../contract/types.js';
 import type { HostUses, SourceText } from './uses.js';
-import type { WrapRequest, WrapResult } from './wrapping/types.js';
+import type { Wrapper } from './wrapping/types.js';
 
 /** A way the host has of writing a value for a name of the element. */
 export interface ValueForm {
@@ -60,6 +59,8 @@ export interface Host {
    * gives the uses of elements in one file, and never throws on any text.
    */
   usage?(): Promise<{ usesIn(source: SourceText): HostUses }>;
-  /** Loads what writes wrappers for this host; absent where the host has no use for them. */
-  wrapper?(): Promise<{ wrap(components: readonly Component[], request: WrapRequest): WrapResult }>;
+  /** Components can be wrapped for this host; else there are only types to be had. */
+  wraps: boolean;
+  /** Loads what writes code for this host. */
+  wrapper(): Promise<Wrapper>;
 }

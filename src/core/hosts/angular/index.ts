@@ -7,5 +7,6 @@ export const angular: Host = {
   packageName: '@angular/core',
   files: ['.html', '.ts'],
   syntax,
+  wraps: true,
   wrapper: () => import('./wrap.js'),
 };

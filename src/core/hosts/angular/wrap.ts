@@ -8,11 +8,12 @@ import type { Component, ContractProperty } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
 import { camelCase, freeName, isIdentifier } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
-import { propertyKey } from '../../emit/typescript.js';
+import { orUndefined, propertyKey } from '../../emit/typescript.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
 import { membersOf, surfacesOf } from '../wrapping/surface.js';
-import type { WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
+import { tagsFile } from '../wrapping/tags.js';
+import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
 import {
   deprecation,
   entry,
@@ -56,6 +57,11 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
   }
   files.push({ name: 'index.ts', text: exportsOf(surfaces.map((one) => one.module)) });
   return { files };
+}
+
+/** Templates do not check unknown tags; scripts know them by the DOM's own map. */
+export function types(tagged: readonly TaggedComponent[]): WrappedFile[] {
+  return [tagsFile(tagged, null)];
 }
 
 /** The value that forms read and write. */
@@ -146,11 +152,11 @@ function transformOf({ item, type }: SurfaceValue): string | null {
 }
 
 function inputOf(value: SurfaceValue): string {
-  if (value.pair) return `model<${value.type} | undefined>()`;
+  if (value.pair) return `model<${orUndefined(value.type)}>()`;
   const transform = transformOf(value);
   return transform
-    ? `input<${value.type} | undefined, unknown>(undefined, { transform: ${transform} })`
-    : `input<${value.type} | undefined>()`;
+    ? `input<${orUndefined(value.type)}, unknown>(undefined, { transform: ${transform} })`
+    : `input<${orUndefined(value.type)}>()`;
 }
 
 function writeConstructor(

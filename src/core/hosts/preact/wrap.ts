@@ -7,7 +7,9 @@ import { writeHookBody } from '../jsx-wrapper.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
 import { surfacesOf } from '../wrapping/surface.js';
-import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import type { TagPlace } from '../wrapping/tags.js';
+import { tagsFile } from '../wrapping/tags.js';
+import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
 import {
   indexFile,
   slotWords,
@@ -38,6 +40,17 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
       indexFile(surfaces.map((one) => one.module)),
     ],
   };
+}
+
+const TAGS: TagPlace = {
+  imports: "import type { HTMLAttributes } from 'preact';",
+  within: ["declare module 'preact' {", 'namespace JSX {', 'interface IntrinsicElements {'],
+  key: ({ written }) => written,
+  tag: 'Omit<HTMLAttributes<E & EventTarget>, keyof Own> & Own',
+};
+
+export function types(tagged: readonly TaggedComponent[]): WrappedFile[] {
+  return [tagsFile(tagged, TAGS)];
 }
 
 function componentText(surface: Surface, request: WrapRequest): string {

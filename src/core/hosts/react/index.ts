@@ -8,5 +8,6 @@ export const react: Host = {
   files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
   syntax,
   usage: () => import('./usage.js'),
+  wraps: true,
   wrapper: () => import('./wrap.js'),
 };

@@ -6,7 +6,9 @@ import { writeHookBody } from '../jsx-wrapper.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
 import { surfacesOf } from '../wrapping/surface.js';
-import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import type { TagPlace } from '../wrapping/tags.js';
+import { tagsFile } from '../wrapping/tags.js';
+import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
 import {
   indexFile,
   slotWords,
@@ -38,6 +40,21 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
       indexFile(surfaces.map((one) => one.module)),
     ],
   };
+}
+
+/** Types before 18 look for tags in a namespace of the whole program. */
+export function types(tagged: readonly TaggedComponent[], major: number): WrappedFile[] {
+  const place: TagPlace = {
+    imports: "import type { DetailedHTMLProps, HTMLAttributes } from 'react';",
+    within: [
+      major < 18 ? 'declare global {' : "declare module 'react' {",
+      'namespace JSX {',
+      'interface IntrinsicElements {',
+    ],
+    key: ({ written }) => written,
+    tag: 'Omit<DetailedHTMLProps<HTMLAttributes<E>, E>, keyof Own> & Own',
+  };
+  return [tagsFile(tagged, place)];
 }
 
 function componentText(surface: Surface, request: WrapRequest): string {

@@ -8,7 +8,9 @@ import { handlerName } from '../jsx-syntax.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
 import { surfacesOf } from '../wrapping/surface.js';
-import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import type { TagPlace } from '../wrapping/tags.js';
+import { tagsFile } from '../wrapping/tags.js';
+import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
 import {
   entry,
   indexFile,
@@ -41,10 +43,22 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
   };
 }
 
+const TAGS: TagPlace = {
+  imports: "import type { JSX } from 'solid-js';",
+  within: ["declare module 'solid-js' {", 'namespace JSX {', 'interface IntrinsicElements {'],
+  key: ({ written }) => written,
+  tag: 'Omit<JSX.HTMLAttributes<E>, keyof Own> & Own',
+};
+
+export function types(tagged: readonly TaggedComponent[]): WrappedFile[] {
+  return [tagsFile(tagged, TAGS)];
+}
+
 function componentText(surface: Surface, request: WrapRequest): string {
-  const { component, name, tag, values, events } = surface;
+  const { name, tag, values, events } = surface;
   const code = new CodeWriter();
   code.line("import { type JSX, splitProps } from 'solid-js';");
+  code.line("import { Dynamic } from 'solid-js/web';");
   code.line(`import { attributes, type Kind, linked } from './${BRIDGE_MODULE}.js';`);
   writeEagerImport(code, surface, request);
   code.line();
@@ -54,10 +68,6 @@ function componentText(surface: Surface, request: WrapRequest): string {
   code.line();
   writeProps(code, surface);
   code.line();
-  if (component.extendsTag === null) {
-    writeTagType(code, surface);
-    code.line();
-  }
   writeSummary(code, surface, `${tag} as a Solid component.`);
   code.block(`export function ${name}(props: ${name}Props): JSX.Element {`, '}', () => {
     const own = ['ref', ...[...values, ...events].map((one) => one.name)];
@@ -92,20 +102,9 @@ function writeProps(code: CodeWriter, surface: Surface): void {
   });
 }
 
-/** Says that the tag exists, and that it takes attributes written as attributes. */
-function writeTagType(code: CodeWriter, { tag, name }: Surface): void {
-  code.block("declare module 'solid-js' {", '}', () =>
-    code.block('namespace JSX {', '}', () =>
-      code.block('interface IntrinsicElements {', '}', () => {
-        const spaces = '{ [name: `attr:${string}` | `bool:${string}`]: unknown }';
-        code.line(`${stringLiteral(tag)}: JSX.HTMLAttributes<${name}Element> & ${spaces};`);
-      }),
-    ),
-  );
-}
-
 function writeElement(code: CodeWriter, { component, tag, values }: Surface): void {
   const attributes = [
+    `component="${component.extendsTag ?? tag}"`,
     '{...attributes(others)}',
     ...(component.extendsTag === null ? [] : [`is="${tag}"`]),
     ...values
@@ -116,5 +115,5 @@ function writeElement(code: CodeWriter, { component, tag, values }: Surface): vo
       }),
     'ref={attach}',
   ];
-  code.block('return (', ');', () => writeTag(code, `<${component.extendsTag ?? tag}`, attributes, '/>'));
+  code.block('return (', ');', () => writeTag(code, '<Dynamic', attributes, '/>'));
 }

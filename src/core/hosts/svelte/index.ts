@@ -7,5 +7,6 @@ export const svelte: Host = {
   packageName: 'svelte',
   files: ['.svelte'],
   syntax,
+  wraps: true,
   wrapper: () => import('./wrap.js'),
 };

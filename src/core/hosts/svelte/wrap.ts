@@ -8,7 +8,9 @@ import { propertyKey } from '../../emit/typescript.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
 import { membersOf, surfacesOf } from '../wrapping/surface.js';
-import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import type { TagPlace } from '../wrapping/tags.js';
+import { tagsFile } from '../wrapping/tags.js';
+import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
 import {
   attributeValue,
   deprecation,
@@ -50,6 +52,17 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
       { name: 'index.ts', text: index.toString() },
     ],
   };
+}
+
+const TAGS: TagPlace = {
+  imports: "import type { HTMLAttributes } from 'svelte/elements';",
+  within: ["declare module 'svelte/elements' {", 'export interface SvelteHTMLElements {'],
+  key: ({ written }) => written,
+  tag: 'Omit<HTMLAttributes<E & EventTarget>, keyof Own> & Own',
+};
+
+export function types(tagged: readonly TaggedComponent[]): WrappedFile[] {
+  return [tagsFile(tagged, TAGS)];
 }
 
 function componentText(surface: Surface, request: WrapRequest): string {

@@ -35,8 +35,9 @@ export function useElement<E extends HTMLElement>(
 
 /** The content of all slots as children of the element, each with the name of its slot. */
 export function slotted(slots: Slots, names: readonly string[]): VNode[] {
+  const { default: content } = slots;
   return [
-    ...(slots.default?.() ?? []),
+    ...(content?.() ?? []),
     ...names.flatMap((name) => slots[name]?.().map((node) => placed(node, name)) ?? []),
   ];
 }
@@ -80,8 +81,9 @@ type Slots = Record<string, ((given: object) => VNode[] | undefined) | undefined
 
 /** The content of all slots as children of the element, each in an element with the name of its slot. */
 export function slotted(slots: Slots, names: readonly string[]): VNode[] {
+  const { default: content } = slots;
   return [
-    ...(slots.default?.({}) ?? []),
+    ...(content?.({}) ?? []),
     ...names.flatMap((slot) => {
       const nodes = slots[slot]?.({});
       return nodes ? [h('span', { attrs: { slot }, style: 'display: contents' }, nodes)] : [];

@@ -7,5 +7,6 @@ export const vue: Host = {
   packageName: 'vue',
   files: ['.vue'],
   syntax,
+  wraps: true,
   wrapper: () => import('./wrap.js'),
 };

@@ -6,10 +6,13 @@ import { CodeWriter } from '../../emit/code.js';
 import { freeName, isIdentifier } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
 import { memberAccess, propertyKey } from '../../emit/typescript.js';
+import { handlerName } from '../jsx-syntax.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
 import { membersOf, surfacesOf } from '../wrapping/surface.js';
-import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import type { TagPlace } from '../wrapping/tags.js';
+import { tagsFile } from '../wrapping/tags.js';
+import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
 import {
   attributeValue,
   deprecation,
@@ -40,6 +43,18 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
       indexFile(surfaces.map((one) => one.module)),
     ],
   };
+}
+
+/** Where version 3 looks for tags in templates. */
+const TAGS: TagPlace = {
+  imports: "import type { HTMLAttributes } from 'vue';",
+  within: ["declare module 'vue' {", 'export interface GlobalComponents {'],
+  key: ({ kind, name }) => (kind === 'event' ? handlerName(name) : name),
+  tag: 'new () => { $props: Omit<HTMLAttributes, keyof Own> & Own; $el: E }',
+};
+
+export function types(tagged: readonly TaggedComponent[], major: number): WrappedFile[] {
+  return [tagsFile(tagged, major < 3 ? null : TAGS)];
 }
 
 /** The first pair answers to `v-model`, as every one does to `v-model:name`. */

@@ -30,11 +30,22 @@ export interface TaggedComponent {
 }
 
 export interface TagAttribute {
-  /** As it stands in host code: `night-mode`, `ontide-breach`. */
+  kind: 'value' | 'event';
+  /** The name it is written for: of the property, the attribute or the event. */
   name: string;
+  /** The name as it stands in host code: `night-mode`, `attr:pier`, `ontide-breach`. */
+  written: string;
   /** The item's own name and words. */
   item: { name: string; description?: string; deprecated?: string | true };
   type: string;
+}
+
+/** What a host folder provides for `wrap`. */
+export interface Wrapper {
+  /** Code for components that need it; absent where a host has no use for any. */
+  wrap?(components: readonly Component[], request: WrapRequest): WrapResult;
+  /** Types for components that are used as tags. */
+  types?(tagged: readonly TaggedComponent[], major: number): WrappedFile[];
 }
 
 export interface WrappedFile {

@@ -2,7 +2,7 @@
 
 import { CodeWriter } from '../../emit/code.js';
 import { stringLiteral } from '../../emit/text.js';
-import { propertyKey } from '../../emit/typescript.js';
+import { orUndefined, propertyKey } from '../../emit/typescript.js';
 import type { Surface, SurfaceEvent, SurfaceValue } from './surface.js';
 import { membersOf } from './surface.js';
 import type { WrappedFile, WrapRequest } from './types.js';
@@ -80,11 +80,11 @@ export function writeValues(
 ): void {
   for (const { name, type, item } of values) {
     code.doc(item.description, deprecation(item.deprecated));
-    code.line(`${propertyKey(name)}?: ${type} | undefined;`);
+    code.line(`${propertyKey(name)}?: ${orUndefined(type)};`);
   }
   for (const { name, type, item } of events) {
     code.doc(item.description, deprecation(item.deprecated));
-    code.line(`${propertyKey(name)}?: ((event: ${type}) => void) | undefined;`);
+    code.line(`${propertyKey(name)}?: ${orUndefined(`(event: ${type}) => void`)};`);
   }
 }
 
