@@ -27,7 +27,7 @@ export function profileOf(host: Host): Profile {
   const known = PROFILES.get(host.name);
   if (known) return known;
   try {
-    const file = new URL(`../core/hosts/${host.name}/profile.json`, import.meta.url);
+    const file = new URL(`../core/hosts/${host.factsOf ?? host.name}/profile.json`, import.meta.url);
     const profile = JSON.parse(readFileSync(file, 'utf8')) as Profile;
     PROFILES.set(host.name, profile);
     return profile;

@@ -67,7 +67,8 @@ export async function planWrapping(
     // A pair is bridged by its property and its event, which are items of their own.
     const bridged = items.filter((one) => one.outcome === 'bridge' && one.kind !== 'pair');
     if (reason !== null) plan.refused.push({ component, reason });
-    else if (wrap && (bridged.length > 0 || options.all)) plan.wrapped.push({ component, bridged });
+    else if (wrap && (bridged.length > 0 || options.all || host.host.wraps === 'all'))
+      plan.wrapped.push({ component, bridged });
     else {
       plan.unwrapped.push({
         component,
@@ -93,7 +94,7 @@ export async function planWrapping(
       }).files,
     );
     // What is imported at once would keep bundlers from leaving out what nobody uses.
-    if (options.imports === 'eager' && files.some((one) => one.name === 'index.ts'))
+    if (options.imports === 'eager' && host.host.wraps === 'bridged')
       files.push({ name: 'package.json', text: PACKAGE_TEXT, optional: true });
   }
   if (types && tagged.length > 0) addTypes(files, types(tagged, host.major));

@@ -295,10 +295,7 @@ const solid = (server: boolean): Plugin => ({
         jsx: 'preserve',
         target: 'es2022',
       });
-      const preset = [
-        (await import('babel-preset-solid')).default,
-        { generate: server ? 'ssr' : 'dom', hydratable: true },
-      ];
+      const preset = [require('babel-preset-solid'), { generate: server ? 'ssr' : 'dom', hydratable: true }];
       const made = await transformAsync(plain.code, {
         filename: path,
         babelrc: false,

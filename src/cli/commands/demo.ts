@@ -84,7 +84,7 @@ export const demo: CommandSpec = {
           host: label,
           measured: profile.measured,
           engines: ['chromium', ...Object.keys(profile.elsewhere)],
-          wrap: one.wraps ? `suvet wrap --host ${label} --out src/elements` : null,
+          wrap: one.wraps === 'bridged' ? `suvet wrap --host ${label} --out src/elements` : null,
         })),
         measured,
       }),

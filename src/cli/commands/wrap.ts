@@ -1,4 +1,5 @@
 import { usageError } from '../../shell/error.js';
+import type { OpenedHost } from '../../shell/hosts.js';
 import type { WrappingPlan } from '../../shell/wrapping.js';
 import type { CommandSpec } from '../command.js';
 import { printJson } from '../command.js';
@@ -71,15 +72,22 @@ export const wrap: CommandSpec = {
     } else {
       const place = String(call.options.out ?? '');
       call.screen.out(...wrapView(plan, written, { host: host.label, out: place, isDry }, call.screen));
-      call.screen.next(nextStep(plan, host.label, place, isDry));
+      call.screen.next(nextStep(plan, host, place, isDry));
     }
     const kept = written.some((one) => one.what === 'kept');
     return kept || plan.refused.length > 0 ? 1 : 0;
   },
 };
 
-function nextStep(plan: WrappingPlan, host: string, out: string, isDry: boolean): string {
+function nextStep(
+  plan: WrappingPlan,
+  { label: host, host: { wraps } }: OpenedHost,
+  out: string,
+  isDry: boolean,
+): string {
   if (isDry) return 'the same without --dry-run writes it';
+  if (wraps === 'all')
+    return `print with the builders in ${out}, and place binder.js where pages load modules`;
   if (plan.wrapped.length > 0) return `import from ${out}/index.js where ${host} code used the tags`;
   if (plan.files.length > 0) return `import ${out}/index.js once, for its types`;
   return 'suvet check looks for mistakes in host code';

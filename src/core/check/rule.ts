@@ -77,6 +77,6 @@ export function cureFor(crossing: Crossing | null, context: RuleContext): string
   const { label, host } = context.version;
   if (crossing?.syntax && (crossing.outcome === 'plain' || crossing.outcome === 'marked'))
     return `Write ${crossing.syntax}`;
-  if (host.wraps) return `Use the wrapper (suvet wrap --host ${label}).`;
+  if (host.wraps === 'bridged') return `Use the wrapper (suvet wrap --host ${label}).`;
   return 'Set it from a script.';
 }

@@ -3,21 +3,33 @@ import { commentText } from './text.js';
 /** Collects lines of code with indentation; blank lines never double and never end a file. */
 export class CodeWriter {
   readonly #lines: string[] = [];
+  readonly #step: string;
   #depth = 0;
+
+  /** Each step further in is of so many spaces. */
+  constructor(step = 2) {
+    this.#step = ' '.repeat(step);
+  }
 
   line(text = ''): this {
     if (text === '' && (this.#lines.length === 0 || this.#lines.at(-1) === '')) return this;
-    this.#lines.push(text === '' ? '' : '  '.repeat(this.#depth) + text);
+    this.#lines.push(text === '' ? '' : this.#step.repeat(this.#depth) + text);
     return this;
   }
 
   /** `open`, then what `body` writes one step further in, then `close`. */
   block(open: string, close: string, body: () => void): this {
     this.line(open);
+    this.indented(body);
+    return this.line(close);
+  }
+
+  /** What `body` writes, one step further in. */
+  indented(body: () => void): this {
     this.#depth += 1;
     body();
     this.#depth -= 1;
-    return this.line(close);
+    return this;
   }
 
   /** A documentation comment; nothing when there are no words. */

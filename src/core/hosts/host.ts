@@ -51,6 +51,8 @@ export interface Host {
   versioned: boolean;
   /** The package whose version is the host's version, where there is one. */
   packageName: string | null;
+  /** The host whose measured facts hold for this one; its own where left out. */
+  factsOf?: string;
   /** Files of this host that hold uses of elements, by their endings. */
   files: readonly string[];
   syntax: HostSyntax;
@@ -59,8 +61,11 @@ export interface Host {
    * gives the uses of elements in one file, and never throws on any text.
    */
   usage?(): Promise<{ usesIn(source: SourceText): HostUses }>;
-  /** Components can be wrapped for this host; else there are only types to be had. */
-  wraps: boolean;
+  /**
+   * Which components are wrapped for this host: those it cannot carry by itself, all of them, or none, so that there
+   * are only types to be had.
+   */
+  wraps: 'bridged' | 'all' | 'none';
   /** Loads what writes code for this host. */
   wrapper(): Promise<Wrapper>;
 }

@@ -7,6 +7,6 @@ export const angular: Host = {
   packageName: '@angular/core',
   files: ['.html', '.ts'],
   syntax,
-  wraps: true,
+  wraps: 'bridged',
   wrapper: () => import('./wrap.js'),
 };

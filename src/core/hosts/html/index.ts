@@ -7,7 +7,7 @@ export const html: Host = {
   packageName: null,
   files: ['.html', '.htm'],
   syntax,
-  wraps: false,
+  wraps: 'none',
   wrapper: () => import('./wrap.js'),
   usage: () => import('./usage.js'),
 };

@@ -3,10 +3,12 @@
 import { stringLiteral } from '../../emit/text.js';
 import { memberAccess } from '../../emit/typescript.js';
 import type { HostSyntax } from '../host.js';
+import { MARKUP_HANDLER, MARKUP_VALUE, markupSyntax } from '../markup-syntax.js';
 
 export const syntax: HostSyntax = {
+  ...markupSyntax,
   valueForms: [
-    { id: 'markup', special: false, write: (name) => `${name}="..."` },
+    MARKUP_VALUE,
     {
       id: 'dom',
       special: true,
@@ -14,12 +16,7 @@ export const syntax: HostSyntax = {
     },
   ],
   handlerForms: [
-    {
-      id: 'markup',
-      special: false,
-      name: (event) => `on${event}`,
-      write: (event, handler) => `on${event}="${handler}(event)"`,
-    },
+    MARKUP_HANDLER,
     {
       id: 'dom',
       special: true,
@@ -27,7 +24,4 @@ export const syntax: HostSyntax = {
       write: (event, handler) => `element.addEventListener(${stringLiteral(event)}, ${handler})`,
     },
   ],
-  slot: (name) => (name === '' ? 'content' : `<div slot="${name}">`),
-  reference: (member) => `element.${member}`,
-  customProperty: (name) => `style="${name}: value"`,
 };

@@ -8,6 +8,6 @@ export const preact: Host = {
   files: ['.jsx', '.tsx', '.js', '.ts', '.mjs', '.mts'],
   syntax,
   usage: () => import('./usage.js'),
-  wraps: true,
+  wraps: 'bridged',
   wrapper: () => import('./wrap.js'),
 };

@@ -7,6 +7,6 @@ export const svelte: Host = {
   packageName: 'svelte',
   files: ['.svelte'],
   syntax,
-  wraps: true,
+  wraps: 'bridged',
   wrapper: () => import('./wrap.js'),
 };

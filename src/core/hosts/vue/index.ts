@@ -7,6 +7,6 @@ export const vue: Host = {
   packageName: 'vue',
   files: ['.vue'],
   syntax,
-  wraps: true,
+  wraps: 'bridged',
   wrapper: () => import('./wrap.js'),
 };

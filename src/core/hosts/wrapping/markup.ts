@@ -1,0 +1,162 @@
+/** What a server writes of a component: attributes in markup, and the rest for a script of the page. */
+
+import { kindsOf } from '../../contract/kinds.js';
+import type { AttributeReader, Component, ItemWords, TypeInfo } from '../../contract/types.js';
+import { freeName, pascalCase } from '../../emit/names.js';
+import { canBeHeard, isAttributeName } from './surface.js';
+
+/** What the values of an item are, as far as markup is concerned. */
+export type MarkupValue = 'text' | 'number' | 'boolean' | 'json';
+
+export interface MarkupItem {
+  /** Of the property, or of the attribute that drives none. */
+  name: string;
+  /** attribute: written into the tag. property: handed over by a script of the page. */
+  way: 'attribute' | 'property';
+  /** The attribute, or the property. */
+  target: string;
+  value: MarkupValue;
+  type: TypeInfo;
+  /** The texts that are allowed, where only some are. */
+  choices: readonly string[] | null;
+  item: ItemWords;
+}
+
+export interface MarkupSurface {
+  component: Component;
+  tag: string;
+  name: string;
+  /** Path of the element's module below the folder that pages load modules from. */
+  module: string;
+  items: MarkupItem[];
+  events: { event: string; item: ItemWords }[];
+  slots: { slot: string; item: ItemWords }[];
+}
+
+/** The surfaces of components, each under a name that no other has, however file systems treat case. */
+export function markupSurfacesOf(
+  components: readonly Component[],
+  takenNames: readonly string[],
+): MarkupSurface[] {
+  const names = new Set(takenNames.map((name) => name.toLowerCase()));
+  return components.map((component) => {
+    const wanted = pascalCase(component.tag);
+    const lower = freeName(wanted.toLowerCase(), names);
+    return {
+      component,
+      tag: component.tag,
+      name: wanted + lower.slice(wanted.length),
+      module: component.module.replace(/^(\.?\/)+/, '').replace(/\.(m?)tsx?$/, '.$1js'),
+      items: itemsOf(component),
+      events: firsts(component.events)
+        .filter((one) => canBeHeard(one, component) && isKey(one.name))
+        .map((one) => ({ event: one.name, item: one })),
+      slots: firsts(component.slots).map((one) => ({ slot: one.name, item: one })),
+    };
+  });
+}
+
+function itemsOf(component: Component): MarkupItem[] {
+  const properties = firsts(component.properties).flatMap((one): MarkupItem[] => {
+    const { name, type, attribute, readonly } = one;
+    if (readonly || !isKey(name)) return [];
+    const words = { name, type, choices: choicesOf(type), item: one };
+    const value = attribute && isAttributeName(attribute.name) ? carried(type, attribute.reads) : null;
+    if (attribute && value) return [{ ...words, way: 'attribute', target: attribute.name, value }];
+    const plain = valueOfType(type);
+    return plain === null ? [] : [{ ...words, way: 'property', target: name, value: plain }];
+  });
+  const taken = new Set(properties.filter((one) => one.way === 'attribute').map((one) => one.target));
+  const attributes = firsts(component.attributes)
+    .filter((one) => isAttributeName(one.name) && !taken.has(one.name))
+    .map((one): MarkupItem => {
+      const value = one.reads === 'string' || one.reads === 'custom' ? 'text' : one.reads;
+      const type = { text: value === 'text' ? 'string' : value, schema: null };
+      return { name: one.name, way: 'attribute', target: one.name, value, type, choices: null, item: one };
+    });
+  return [...properties, ...attributes];
+}
+
+/** What an attribute with this reader is written from; null where no text would be read back as the value. */
+function carried(type: TypeInfo, reads: AttributeReader): MarkupValue | null {
+  if (reads === 'json') return valueOfType(type) === null ? null : 'json';
+  const value = valueOfType(type);
+  if (reads === 'string' || reads === 'custom') return value === 'text' ? 'text' : null;
+  return value === reads ? reads : null;
+}
+
+/** What JSON can hold of a type; null for functions and other things that only scripts have. */
+function valueOfType(type: TypeInfo): MarkupValue | null {
+  const kinds = kindsOf(type).filter((kind) => kind !== 'null' && kind !== 'undefined');
+  const all = (...of: string[]) => kinds.length > 0 && kinds.every((kind) => of.includes(kind));
+  if (all('string', 'empty')) return 'text';
+  if (all('number', 'nan')) return 'number';
+  if (all('true', 'false')) return 'boolean';
+  // A type that is known by its name alone may be anything: an element, a map, a function.
+  const isKnown = type.schema !== null || all('array');
+  return isKnown && !kinds.some((kind) => ['function', 'symbol', 'date'].includes(kind)) ? 'json' : null;
+}
+
+function choicesOf({ schema }: TypeInfo): readonly string[] | null {
+  const values = schema && Array.isArray(schema.enum) ? schema.enum.filter((one) => one !== null) : [];
+  const texts = values.filter((one) => typeof one === 'string');
+  return texts.length > 0 && texts.length === values.length ? [...new Set(texts)] : null;
+}
+
+function isKey(name: string): boolean {
+  return name !== '' && name !== '__proto__';
+}
+
+function firsts<Item extends { name: string }>(items: readonly Item[]): Item[] {
+  const names = new Set<string>();
+  return items.filter(({ name }) => !names.has(name) && names.add(name));
+}
+
+/** Name of the page's script, without its ending. */
+export const BINDER_MODULE = 'binder';
+
+/** The page's script, the same for every server. */
+export const BINDER_TEXT = `/**
+ * Gives elements of a page what their markup could not carry: properties, named in data-properties as JSON, and
+ * handlers, named in data-events and registered here.
+ */
+
+const handlers = new Map();
+const bound = new WeakSet();
+
+/** Makes handlers known by their names: register({ logBreach(event) { ... } }). */
+export function register(named) {
+  for (const [name, handler] of Object.entries(named)) handlers.set(name, handler);
+}
+
+/** Binds every element below a node; those that were bound before stay as they are. */
+export function bind(root = document) {
+  for (const element of root.querySelectorAll('[data-properties], [data-events]')) {
+    if (bound.has(element)) continue;
+    bound.add(element);
+    listen(element, parsed(element.dataset.events));
+    void assign(element, parsed(element.dataset.properties));
+  }
+}
+
+function parsed(text) {
+  return text === undefined ? [] : Object.entries(JSON.parse(text));
+}
+
+function listen(element, events) {
+  for (const [event, name] of events) {
+    element.addEventListener(event, (given) => handlers.get(name)?.call(element, given));
+  }
+}
+
+/** Values wait until the element is defined, so that they reach its own setters. */
+async function assign(element, properties) {
+  if (properties.length === 0) return;
+  await customElements.whenDefined(element.getAttribute('is') ?? element.localName);
+  customElements.upgrade(element);
+  for (const [name, value] of properties) if (name !== '__proto__') element[name] = value;
+}
+
+if (document.readyState === 'loading') document.addEventListener('DOMContentLoaded', () => bind());
+else bind();
+`;
