@@ -54,6 +54,7 @@ const desk: fc.Arbitrary<Desk> = fc.record(
     state: fc.constantFrom('at rest' as const, 'busy' as const),
     list: fc.array(fc.record({ id: text, level: fc.oneof(number, fc.constant(null)) }), { maxLength: 2 }),
     call: fc.constant('answer'),
+    format: fc.constant('row'),
     content: fc.array(text, { minLength: 1, maxLength: 2 }),
     side: text,
     title: text,
@@ -147,12 +148,14 @@ describe('a tag of every kind of value', () => {
       const heard = [];
       page.register({ answer(event) { heard.push(event.detail.row); } });
       await new Promise((done) => setTimeout(done, 0));
+      page.register({ row: (row) => 'row ' + row });
+      await new Promise((done) => setTimeout(done, 0));
       return [...document.querySelectorAll('pier-desk')].map((desk, index) => {
         desk.ring(index);
         const side = desk.querySelector(':scope > span[slot="side"]');
         return {
           words: desk.words, rowCount: String(desk.rowCount), open: desk.open, extra: desk.extra, state: desk.state,
-          list: desk.list, call: heard.splice(0), title: desk.getAttribute('title'),
+          list: desk.list, call: heard.splice(0), format: desk.format(3), title: desk.getAttribute('title'),
           side: side?.textContent ?? null,
           content: [...desk.childNodes].filter((one) => one !== side).map((one) => one.textContent).join(''),
         };
@@ -167,6 +170,7 @@ describe('a tag of every kind of value', () => {
         state: one.state ?? 'at rest',
         list: plain(one.list ?? []),
         call: one.call ? [index] : [],
+        format: one.format ? 'row 3' : '3',
         title: one.title ?? null,
         side: one.side ?? null,
         content: (one.content ?? []).join(''),

@@ -9,6 +9,8 @@ export interface Desk {
   state?: 'at rest' | 'busy';
   list?: { id: string; level: number | null }[];
   call?: string;
+  /** Name of a function of the page. */
+  format?: string;
   content?: string[];
   side?: string;
   title?: string;
@@ -88,6 +90,7 @@ function chain(desk: Desk, literal: (value: unknown) => string, dot: string): st
     call('list', desk.list),
     call('open', desk.open),
     call('extra', desk.extra),
+    call('format', desk.format),
     call('onDeskCall', desk.call),
     call('content', ...(desk.content ?? [])),
     desk.title === undefined ? '' : `${dot}attribute("title", ${literal(desk.title)})`,

@@ -209,24 +209,34 @@ export async function typeErrors(place: string, { folder }: Tried): Promise<Type
   };
 }
 
-/** A bundle of the consumer with its host: a script for a page, or a module for Node.js. */
+/** The module of the consumer, as an entry imports it. */
+export function viewOf({ folder, consumer }: Tried): string {
+  return folder === 'angular' ? './compiled/view.js' : `./view${endingOf(consumer)}`;
+}
+
+/** A bundle of an entry with its host: a script for a page that has `mounter`, or a module for
+ * Node.js that has `print`.
+ */
 export async function bundleConsumer(
   place: string,
   tried: Tried,
-  { server, entry }: { server: boolean; entry: string },
+  { server, entry, production = false }: { server: boolean; entry: string; production?: boolean },
 ): Promise<string> {
   const harness = `${PROJECT}dist/core/hosts/${tried.folder}`;
-  const view = tried.folder === 'angular' ? './compiled/view.js' : `./view${endingOf(tried.consumer)}`;
   const text = server
     ? `import { print } from ${JSON.stringify(`${harness}/server.js`)};`
     : `import { mounter } from ${JSON.stringify(`${harness}/mount.js`)};`;
   const result = await build({
-    stdin: { contents: `${text}\nimport view from '${view}';\n${entry}`, resolveDir: place, loader: 'ts' },
+    stdin: { contents: `${text}\n${entry}`, resolveDir: place, loader: 'ts' },
     bundle: true,
     write: false,
     format: server ? 'esm' : 'iife',
     platform: tried.serverConditions && server ? 'neutral' : server ? 'node' : 'browser',
-    conditions: [...(server ? (tried.serverConditions ?? []) : []), 'development', 'module'],
+    conditions: [
+      ...(server ? (tried.serverConditions ?? []) : []),
+      production ? 'production' : 'development',
+      'module',
+    ],
     ...(server && tried.serverConditions ? { mainFields: ['module', 'main'], external: ['node:*'] } : {}),
     external: ['node:*', ...(server ? ['xhr2'] : [])],
     target: 'es2022',
@@ -234,7 +244,7 @@ export async function bundleConsumer(
     jsx: 'automatic',
     jsxImportSource: tried.jsxFrom ?? 'react',
     define: {
-      'process.env.NODE_ENV': '"development"',
+      'process.env.NODE_ENV': production ? '"production"' : '"development"',
       __VUE_OPTIONS_API__: 'true',
       __VUE_PROD_DEVTOOLS__: 'false',
       __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: 'false',
@@ -244,7 +254,7 @@ export async function bundleConsumer(
     nodePaths: [join(PROJECT, 'node_modules')],
     plugins: [
       absent,
-      ...(tried.folder === 'svelte' ? [svelte(server)] : []),
+      ...(tried.folder === 'svelte' ? [svelte(server, production)] : []),
       ...(tried.folder === 'solid' ? [solid(server)] : []),
     ],
     banner: server
@@ -270,7 +280,7 @@ const absent: Plugin = {
   },
 };
 
-const svelte = (server: boolean): Plugin => ({
+export const svelte = (server: boolean, production: boolean): Plugin => ({
   name: 'svelte',
   setup(setup) {
     setup.onLoad({ filter: /\.svelte$/ }, async ({ path }) => {
@@ -278,14 +288,14 @@ const svelte = (server: boolean): Plugin => ({
       const options = {
         filename: path,
         generate: server ? ('server' as const) : ('client' as const),
-        dev: true,
+        dev: !production,
       };
       return { contents: compile(readFileSync(path, 'utf8'), options).js.code, loader: 'js' };
     });
   },
 });
 
-const solid = (server: boolean): Plugin => ({
+export const solid = (server: boolean): Plugin => ({
   name: 'solid',
   setup(setup) {
     setup.onLoad({ filter: /\.tsx$/ }, async ({ path }) => {

@@ -53,6 +53,13 @@ export const probe: CommandSpec = {
 async function probed(call: CommandCall): Promise<ProbeResult> {
   const surveyed = await contractsFor(call);
   const hosts = await hostsFor(call, surveyed.workspace);
+  const server = hosts.find((one) => one.host.factsOf !== undefined);
+  if (server)
+    throw usageError(
+      'nothing-to-probe',
+      `${server.label}: what a server prints does not run there.`,
+      `Probe ${server.host.factsOf}: its facts hold for what ${server.label} prints.`,
+    );
   const { componentsNamed } = await import('../select.js');
   const { probeAll } = await import('../../shell/probe.js');
   const { Progress } = await import('../screen/progress.js');

@@ -1,4 +1,4 @@
-import { usageError } from '../../shell/error.js';
+import { EXIT, usageError } from '../../shell/error.js';
 import type { OpenedHost } from '../../shell/hosts.js';
 import type { WrappingPlan } from '../../shell/wrapping.js';
 import type { CommandSpec } from '../command.js';
@@ -13,7 +13,7 @@ export const wrap: CommandSpec = {
   options: [
     HOST_OPTION,
     COMPONENTS_OPTION,
-    { flags: '-o, --out <dir>', about: 'folder to write the wrappers to' },
+    { flags: '-o, --out <dir>', about: 'folder to write to; a folder each in it for several hosts' },
     { flags: '--all', about: 'wrap components that need no wrapper, too' },
     { flags: '--dry-run', about: 'write nothing; show what would change, as a unified diff' },
     { flags: '--prune', about: 'remove files that were generated before and are no longer' },
@@ -28,37 +28,45 @@ export const wrap: CommandSpec = {
   examples: [
     'suvet wrap --host react@18 --out src/elements',
     'suvet wrap tide-gauge --host react@17 --out src/elements --import eager',
+    'suvet wrap --all --host react@19 --host vue@3 --host java --out dist/hosts',
   ],
   async run(call) {
     const surveyed = await contractsFor(call);
-    const [host, other] = await hostsFor(call, null);
-    if (!host || other)
-      throw usageError('one-host', 'wrap writes for one host at a time.', 'Name one: --host react@18');
-    const { resolve } = await import('node:path');
+    const hosts = await hostsFor(call, null);
+    const { join, resolve } = await import('node:path');
     const { componentsNamed } = await import('../select.js');
     const { planWrapping, writeGenerated } = await import('../../shell/wrapping.js');
     const { wrapView } = await import('../screen/wrap.js');
-    const out = typeof call.options.out === 'string' ? resolve(call.cwd, call.options.out) : null;
-    const plan = await planWrapping(surveyed, componentsNamed(surveyed.contract, call.args), host, {
-      all: call.options.all === true,
-      imports: call.options.import as 'lazy' | 'eager' | 'none',
-      out: out ?? call.cwd,
-    });
-    if (plan.files.length > 0 && out === null)
-      throw usageError('no-out', 'wrap needs a folder to write to.', 'Name one: --out src/elements');
-    const isDry = call.options.dryRun === true;
-    const written =
-      out === null
-        ? []
-        : await writeGenerated(plan.files, out, {
-            force: call.options.force === true,
-            prune: call.options.prune === true,
-            isDry,
-          });
+    const { options } = call;
+    const components = componentsNamed(surveyed.contract, call.args);
+    const isDry = options.dryRun === true;
+    const results = [];
+    for (const host of hosts) {
+      // Several hosts get a folder each.
+      const out = typeof options.out === 'string' ? options.out : null;
+      const place = out === null || hosts.length === 1 ? out : join(out, host.label.replace('@', '-'));
+      const folder = place === null ? null : resolve(call.cwd, place);
+      const plan = await planWrapping(surveyed, components, host, {
+        all: options.all === true,
+        imports: options.import as 'lazy' | 'eager' | 'none',
+        out: folder ?? call.cwd,
+      });
+      if (plan.files.length > 0 && folder === null)
+        throw usageError('no-out', 'wrap needs a folder to write to.', 'Name one: --out src/elements');
+      const written =
+        folder === null
+          ? []
+          : await writeGenerated(plan.files, folder, {
+              force: options.force === true,
+              prune: options.prune === true,
+              isDry,
+            });
+      results.push({ host, plan, written, out: place ?? '' });
+    }
     if (call.json) {
-      printJson(call, {
-        written: 1,
+      const described = results.map(({ host, plan, written, out }) => ({
         host: host.label,
+        out,
         wrapped: plan.wrapped.map(({ component, bridged }) => ({ tag: component.tag, bridged })),
         unwrapped: plan.unwrapped.map(({ component, marked, broken }) => ({
           tag: component.tag,
@@ -66,16 +74,21 @@ export const wrap: CommandSpec = {
           broken,
         })),
         refused: plan.refused.map(({ component, reason }) => ({ tag: component.tag, reason })),
-        dryRun: isDry,
         files: written,
-      });
+      }));
+      printJson(call, { written: 1, dryRun: isDry, hosts: described });
     } else {
-      const place = String(call.options.out ?? '');
-      call.screen.out(...wrapView(plan, written, { host: host.label, out: place, isDry }, call.screen));
-      call.screen.next(nextStep(plan, host, place, isDry));
+      for (const [at, { host, plan, written, out }] of results.entries()) {
+        if (at > 0) call.screen.out('');
+        call.screen.out(...wrapView(plan, written, { host: host.label, out, isDry }, call.screen));
+      }
+      const [first] = results;
+      if (first) call.screen.next(nextStep(first.plan, first.host, first.out, isDry));
     }
-    const kept = written.some((one) => one.what === 'kept');
-    return kept || plan.refused.length > 0 ? 1 : 0;
+    const isWhole = results.every(
+      ({ plan, written }) => plan.refused.length === 0 && written.every((one) => one.what !== 'kept'),
+    );
+    return isWhole ? EXIT.fine : EXIT.findings;
   },
 };
 

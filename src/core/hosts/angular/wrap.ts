@@ -32,7 +32,7 @@ const HABITS: Habits = {
   taken: ['element', 'class', 'style', 'constructor', 'presence'],
   locals: [],
   handler: camelCase,
-  sharedNames: 'attribute',
+  carries: () => 'attribute',
   plainNames: true,
 };
 

@@ -94,6 +94,7 @@ public abstract class Tag<T extends Tag<T>> {
   private final String module;
   private final Map<Integer, String> attributes = new TreeMap<>();
   private final Map<Integer, String> properties = new TreeMap<>();
+  private final Map<Integer, String> functions = new TreeMap<>();
   private final Map<Integer, String> events = new TreeMap<>();
   private final Map<Integer, String> slots = new TreeMap<>();
   private final Map<String, String> others = new LinkedHashMap<>();
@@ -138,6 +139,10 @@ public abstract class Tag<T extends Tag<T>> {
     return put(properties, at, text.equals("null") ? null : quoted(name) + ":" + text);
   }
 
+  final T function(int at, String name, String function) {
+    return put(functions, at, function == null ? null : quoted(name) + ":" + quoted(function));
+  }
+
   final T event(int at, String name, String handler) {
     return put(events, at, handler == null ? null : quoted(name) + ":" + quoted(handler));
   }
@@ -179,12 +184,9 @@ public abstract class Tag<T extends Tag<T>> {
     }
     attributes.values().forEach(out::append);
     others.forEach((name, text) -> out.append(written(name, text)));
-    if (!properties.isEmpty()) {
-      out.append(written("data-properties", "{" + String.join(",", properties.values()) + "}"));
-    }
-    if (!events.isEmpty()) {
-      out.append(written("data-events", "{" + String.join(",", events.values()) + "}"));
-    }
+    out.append(bound("data-properties", properties));
+    out.append(bound("data-functions", functions));
+    out.append(bound("data-events", events));
     out.append('>');
     slots.values().forEach(out::append);
     out.append("</").append(element).append('>');
@@ -193,8 +195,12 @@ public abstract class Tag<T extends Tag<T>> {
       needed.add(module);
     }
     needed.addAll(modules);
-    boolean isBound = bound || !properties.isEmpty() || !events.isEmpty();
+    boolean isBound = bound || !properties.isEmpty() || !functions.isEmpty() || !events.isEmpty();
     return new Markup(out.toString(), new ArrayList<>(needed), isBound);
+  }
+
+  private static String bound(String name, Map<Integer, String> parts) {
+    return parts.isEmpty() ? "" : written(name, "{" + String.join(",", parts.values()) + "}");
   }
 
   private static String written(String name, String text) {

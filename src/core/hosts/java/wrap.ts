@@ -15,7 +15,7 @@ const CLASSES =
 
 /** Methods that every builder has, and those of all objects. */
 const METHODS =
-  'attribute text number present json property event slot markup self put written escaped isLone inOrder quoted ' +
+  'attribute text number present json property function event slot markup self put written escaped isLone inOrder quoted ' +
   'numeral toString hashCode equals getClass notify notifyAll wait clone finalize';
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
@@ -62,7 +62,9 @@ function builderText(surface: MarkupSurface, request: WrapRequest): string {
       const choice = one.choices ? freeName(pascal(method), types) : null;
       code.line();
       if (choice && one.choices) writeChoices(code, choice, one, one.choices);
-      doc(code, one.item.description ?? `Sets ${one.name}.`, one.item.deprecated);
+      const words = one.item.description ?? `Sets ${one.name}.`;
+      const named = one.way === 'function' ? ' Takes the name of a function, as the page registers it.' : '';
+      doc(code, words + named, one.item.deprecated);
       code.block(`public ${name} ${method}(${choice ?? typeOf(one)} value) {`, '}', () =>
         code.line(`return ${callFor(one, at, choice)};`),
       );
@@ -120,17 +122,23 @@ function writeChoices(code: CodeWriter, name: string, item: MarkupItem, choices:
   code.line();
 }
 
+/** Methods that write attributes; a function never is one. */
+const ATTRIBUTES: Readonly<Record<MarkupItem['value'], string>> = {
+  text: 'text',
+  number: 'number',
+  boolean: 'present',
+  json: 'json',
+  function: 'function',
+};
+
 function callFor({ way, value, target }: MarkupItem, at: number, choice: string | null): string {
   const given = choice ? 'value == null ? null : value.toString()' : 'value';
-  const method =
-    way === 'property'
-      ? 'property'
-      : { text: 'text', number: 'number', boolean: 'present', json: 'json' }[value];
+  const method = way === 'attribute' ? ATTRIBUTES[value] : way;
   return `${method}(${at}, ${javaString(target)}, ${given})`;
 }
 
 function typeOf({ value, type }: MarkupItem): string {
-  if (value === 'text') return 'String';
+  if (value === 'text' || value === 'function') return 'String';
   if (value === 'number') return 'double';
   if (value === 'boolean') return 'boolean';
   if (type.schema?.type === 'array' || (type.schema === null && /\[\]$/.test(type.text))) return 'List<?>';

@@ -55,6 +55,7 @@ interface Parts {
   module?: string;
   attributes?: readonly (readonly [name: string, value: Value, given: unknown])[];
   properties?: readonly (readonly [name: string, given: unknown])[];
+  functions?: readonly (readonly [name: string, given: string | undefined])[];
   events?: readonly (readonly [name: string, handler: string | undefined])[];
   slots?: readonly (readonly [name: string, content: Content | undefined])[];
   others?: Readonly<Record<string, string>> | undefined;
@@ -73,6 +74,7 @@ export function printed(parts: Parts): Markup {
   }
   const bound = [
     ['data-properties', (parts.properties ?? []).map(([key, given]) => [key, json(given)])],
+    ['data-functions', (parts.functions ?? []).map(([key, given]) => [key, json(given)])],
     ['data-events', (parts.events ?? []).map(([key, given]) => [key, json(given)])],
   ] as const;
   for (const [name, pairs] of bound) {

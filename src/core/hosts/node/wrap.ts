@@ -47,7 +47,8 @@ function builderText(surface: MarkupSurface, request: WrapRequest): string {
   }));
   code.block(`export interface ${name}Values {`, '}', () => {
     for (const { item, name: key } of values) {
-      code.doc(item.item.description, deprecation(item.item.deprecated));
+      const named = item.way === 'function' ? 'Name of a function, as the page registers it.' : undefined;
+      code.doc(item.item.description, named, deprecation(item.item.deprecated));
       code.line(`${propertyKey(key)}?: ${orUndefined(typeOf(item))};`);
     }
     for (const { event, name: key, item } of handlers) {
@@ -87,6 +88,10 @@ function builderText(surface: MarkupSurface, request: WrapRequest): string {
         of('property').map((one) => `[${stringLiteral(one.item.target)}, values.${one.name}]`),
       );
       list(
+        'functions',
+        of('function').map((one) => `[${stringLiteral(one.item.target)}, values.${one.name}]`),
+      );
+      list(
         'events',
         handlers.map((one) => `[${stringLiteral(one.event)}, values.${one.name}]`),
       );
@@ -102,6 +107,6 @@ function builderText(surface: MarkupSurface, request: WrapRequest): string {
 
 function typeOf({ value, type, choices }: MarkupItem): string {
   if (choices) return choices.map(stringLiteral).join(' | ');
-  if (value === 'text') return 'string';
+  if (value === 'text' || value === 'function') return 'string';
   return value === 'json' ? typeScriptOf(type) : value;
 }

@@ -70,6 +70,8 @@ abstract class Tag
     /** @var array<int, string> */
     private array $properties = [];
     /** @var array<int, string> */
+    private array $functions = [];
+    /** @var array<int, string> */
     private array $events = [];
     /** @var array<int, string> */
     private array $slots = [];
@@ -123,6 +125,12 @@ abstract class Tag
         return $this->put($this->properties, $at, $text === 'null' ? null : self::quoted($name) . ':' . $text);
     }
 
+    final protected function putFunction(int $at, string $name, ?string $function): static
+    {
+        $text = $function === null ? null : self::quoted($name) . ':' . self::quoted($function);
+        return $this->put($this->functions, $at, $text);
+    }
+
     final protected function putEvent(int $at, string $name, ?string $handler): static
     {
         $text = $handler === null ? null : self::quoted($name) . ':' . self::quoted($handler);
@@ -169,23 +177,24 @@ abstract class Tag
     {
         $element = $this->base ?? $this->tag;
         $out = "<$element" . ($this->base === null ? '' : self::written('is', $this->tag));
-        foreach ([&$this->attributes, &$this->properties, &$this->events, &$this->slots] as &$parts) {
-            ksort($parts);
-        }
-        unset($parts);
+        ksort($this->attributes);
+        ksort($this->slots);
         $out .= implode('', $this->attributes);
         foreach ($this->others as $name => $text) {
             $out .= self::written((string) $name, $text);
         }
-        if ($this->properties !== []) {
-            $out .= self::written('data-properties', '{' . implode(',', $this->properties) . '}');
-        }
-        if ($this->events !== []) {
-            $out .= self::written('data-events', '{' . implode(',', $this->events) . '}');
+        $bound = ['properties' => $this->properties, 'functions' => $this->functions, 'events' => $this->events];
+        $isBound = $this->isBound;
+        foreach ($bound as $name => $parts) {
+            if ($parts === []) {
+                continue;
+            }
+            ksort($parts);
+            $isBound = true;
+            $out .= self::written("data-$name", '{' . implode(',', $parts) . '}');
         }
         $out .= '>' . implode('', $this->slots) . "</$element>";
         $modules = [...($this->module === null ? [] : [$this->module => true]), ...$this->modules];
-        $isBound = $this->isBound || $this->properties !== [] || $this->events !== [];
         return new Markup($out, array_map(strval(...), array_keys($modules)), $isBound);
     }
 

@@ -14,7 +14,7 @@ const CLASSES = ['Markup', 'Page', 'Tag', 'InvalidArgumentException', 'stdClass'
 
 /** Methods that every builder has; PHP does not tell case apart, and lets methods have any name. */
 const METHODS =
-  'attribute puttext putnumber putpresence putjson putproperty putevent putslot put markup written escaped json ' +
+  'attribute puttext putnumber putpresence putjson putproperty putfunction putevent putslot put markup written escaped json ' +
   'quoted numeral __construct';
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
@@ -59,7 +59,9 @@ function builderText(surface: MarkupSurface, request: WrapRequest): string {
     for (const [at, one] of items.entries()) {
       code.line();
       const choices = one.choices ? `@param ${one.choices.map(phpString).join('|')}|null $value` : undefined;
-      code.doc(one.item.description, choices, deprecation(one.item.deprecated));
+      const named =
+        one.way === 'function' ? 'Takes the name of a function, as the page registers it.' : undefined;
+      code.doc(one.item.description, named, choices, deprecation(one.item.deprecated));
       method(`${free(camelCase(one.name))}(${typeOf(one)} $value)`, callFor(one, at));
     }
     for (const [at, { event, item }] of events.entries()) {
@@ -87,13 +89,22 @@ function builderText(surface: MarkupSurface, request: WrapRequest): string {
   return code.toString();
 }
 
+/** Methods that write attributes; a function never is one. */
+const ATTRIBUTES: Readonly<Record<MarkupItem['value'], string>> = {
+  text: 'putText',
+  number: 'putNumber',
+  boolean: 'putPresence',
+  json: 'putJson',
+  function: 'putFunction',
+};
+
 function callFor({ way, value, target }: MarkupItem, at: number): string {
-  const ways = { text: 'putText', number: 'putNumber', boolean: 'putPresence', json: 'putJson' };
-  return `${way === 'property' ? 'putProperty' : ways[value]}(${at}, ${phpString(target)}, $value)`;
+  const ways = { property: 'putProperty', function: 'putFunction', attribute: ATTRIBUTES[value] };
+  return `${ways[way]}(${at}, ${phpString(target)}, $value)`;
 }
 
 function typeOf({ value, type }: MarkupItem): string {
-  if (value === 'text') return '?string';
+  if (value === 'text' || value === 'function') return '?string';
   if (value === 'number') return 'int|float|null';
   if (value === 'boolean') return '?bool';
   return type.schema?.type === 'array'

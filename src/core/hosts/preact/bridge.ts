@@ -7,7 +7,7 @@ export function bridgeText(): string {
 }
 
 const HOOK = `import type { Ref, RefCallback } from 'preact';
-import { useCallback, useLayoutEffect, useReducer, useState } from 'preact/hooks';
+import { useCallback, useLayoutEffect, useState } from 'preact/hooks';
 
 /** Ties an element to its properties and handlers, from mount to unmount. Returns the ref to give it. */
 export function useElement<E extends HTMLElement>(
@@ -17,20 +17,19 @@ export function useElement<E extends HTMLElement>(
   handlers: Handlers,
   attributes: Attributes = {},
 ): RefCallback<E> {
-  const [, render] = useReducer((count: number, _: void) => count + 1, 0);
-  const [link] = useState(() => new ElementLink<E>(kind));
+  const [{ link }, render] = useState(() => ({ link: new ElementLink<E>(kind) }));
   // A value that the handler did not take over is put back, in the same turn as Preact renders what it did.
-  link.answered = render;
+  link.answered = kind.pairs && (() => render({ link }));
 
   useLayoutEffect(() => {
     link.write(attributes);
     link.update(properties, handlers);
   });
-  useLayoutEffect(() => () => link.release(), [link]);
 
   return useCallback(
     (element: E | null) => {
       if (element) link.attach(element);
+      else link.release();
       if (typeof forwarded === 'function') forwarded(element);
       else if (forwarded) forwarded.current = element;
     },

@@ -28,7 +28,7 @@ const HABITS: Habits = {
   taken: `key ref children style class className is dangerouslySetInnerHTML slot ${REFERENCE}`.split(' '),
   locals: 'props others element kind written onServer presence useElement h'.split(' '),
   handler: handlerName,
-  sharedNames: 'written',
+  carries: (isShared) => (isShared ? 'written' : 'attribute'),
 };
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {

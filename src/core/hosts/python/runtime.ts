@@ -53,6 +53,7 @@ def printed(
     module: str | None = None,
     attributes: Sequence[tuple[str, str, object]] = (),
     properties: Sequence[tuple[str, object]] = (),
+    functions: Sequence[tuple[str, str | None]] = (),
     events: Sequence[tuple[str, str | None]] = (),
     slots: Sequence[tuple[str, Content | None]] = (),
     others: Mapping[str, str] | None = None,
@@ -68,7 +69,8 @@ def printed(
             raise ValueError(f'no attribute: {name}')
         out += _attribute(name, text)
     is_bound = False
-    for name, pairs in (('data-properties', properties), ('data-events', events)):
+    bound = (('data-properties', properties), ('data-functions', functions), ('data-events', events))
+    for name, pairs in bound:
         texts = [(key, _json(given)) for key, given in pairs]
         entries = [f'{_quoted(key)}:{text}' for key, text in texts if text != 'null']
         if entries:

@@ -66,7 +66,11 @@ function builderText(surface: MarkupSurface, func: string, request: WrapRequest)
   code.line(') -> Markup:');
   code.indented(() => {
     writeWords(code, component, [
-      ...values.map(({ item, name }) => [name, item.item.description, item.item.deprecated] as const),
+      ...values.map(({ item, name }) => {
+        const named = item.way === 'function' ? 'the name of a function, as the page registers it.' : '';
+        const words = [named, item.item.description ?? ''].join(' ').trim();
+        return [name, words === '' ? undefined : words, item.item.deprecated] as const;
+      }),
       ...handlers.map(
         ({ event, name, item }) => [name, `Name of the handler for ${event}.`, item.deprecated] as const,
       ),
@@ -93,6 +97,10 @@ function builderText(surface: MarkupSurface, func: string, request: WrapRequest)
       list(
         'properties',
         of('property').map(({ item, name }) => `${pythonString(item.target)}, ${name}`),
+      );
+      list(
+        'functions',
+        of('function').map(({ item, name }) => `${pythonString(item.target)}, ${name}`),
       );
       list(
         'events',
@@ -135,7 +143,7 @@ function writeWords(
 
 function typeOf({ value, type, choices }: MarkupItem): string {
   if (choices) return `Literal[${choices.map(pythonString).join(', ')}]`;
-  if (value === 'text') return 'str';
+  if (value === 'text' || value === 'function') return 'str';
   if (value === 'number') return 'float';
   if (value === 'boolean') return 'bool';
   return ofSchema(type.schema);

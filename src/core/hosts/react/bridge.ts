@@ -11,15 +11,7 @@ export function bridgeText(major: number): string {
   return [...parts, ...(major < PROPERTIES_SINCE ? [ATTRIBUTES] : [])].join('\n');
 }
 
-const HOOK = `import {
-  type ForwardedRef,
-  type RefCallback,
-  useCallback,
-  useEffect,
-  useLayoutEffect,
-  useReducer,
-  useRef,
-} from 'react';
+const HOOK = `import { type ForwardedRef, type RefCallback, useCallback, useEffect, useLayoutEffect, useState } from 'react';
 
 /** Layout effects run before the browser paints; on a server there is nothing to lay out. */
 const useBrowserEffect = typeof document === 'undefined' ? useEffect : useLayoutEffect;
@@ -31,25 +23,20 @@ export function useElement<E extends HTMLElement>(
   properties: Values,
   handlers: Handlers,
 ): RefCallback<E> {
-  const [, render] = useReducer((count: number) => count + 1, 0);
-  const link = useRef<ElementLink<E> | null>(null);
-  link.current ??= new ElementLink<E>(kind);
-  const current = link.current;
+  const [{ link }, render] = useState(() => ({ link: new ElementLink<E>(kind) }));
   // A value that the handler did not take over is put back, in the same turn as React renders what it did.
-  current.answered = render;
+  link.answered = kind.pairs && (() => render({ link }));
 
-  useBrowserEffect(() => {
-    current.update(properties, handlers);
-  });
-  useBrowserEffect(() => () => current.release(), [current]);
+  useBrowserEffect(() => link.update(properties, handlers));
 
   return useCallback(
     (element: E | null) => {
-      if (element) current.attach(element);
+      if (element) link.attach(element);
+      else link.release();
       if (typeof forwarded === 'function') forwarded(element);
       else if (forwarded) forwarded.current = element;
     },
-    [current, forwarded],
+    [link, forwarded],
   );
 }
 `;
@@ -58,9 +45,10 @@ const ATTRIBUTES = `/** Attributes whose true and false are words, as against th
 const WORDED = /^(aria-|data-|suppress|contentEditable$|draggable$|spellCheck$|autoFocus$)/;
 
 /** React before 19 hands names and booleans to custom elements as they stand: here they become attributes. */
-export function attributes(props: object): Record<string, unknown> {
+export function attributes(props: { [name: string]: unknown }): { [name: string]: unknown } {
   const result: { [name: string]: unknown; class?: unknown } = {};
-  for (const [name, value] of Object.entries(props)) {
+  for (const name in props) {
+    const value = props[name];
     if (name === 'className') result.class = value;
     else if (typeof value === 'boolean' && !WORDED.test(name)) result[name] = value ? '' : undefined;
     else result[name] = value;

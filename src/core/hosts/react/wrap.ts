@@ -27,7 +27,7 @@ function habitsOf(major: number): Habits {
     taken: 'key ref children style className class is dangerouslySetInnerHTML slot'.split(' '),
     locals: 'props others element kind attributes presence useElement createElement forwardRef'.split(' '),
     handler: handlerName,
-    sharedNames: major < PROPERTIES_SINCE ? 'attribute' : 'assigned',
+    carries: (isShared) => (isShared && major >= PROPERTIES_SINCE ? 'assigned' : 'attribute'),
   };
 }
 

@@ -12,6 +12,7 @@ import type { TagPlace } from '../wrapping/tags.js';
 import { tagsFile } from '../wrapping/tags.js';
 import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
 import {
+  attributeValue,
   entry,
   indexFile,
   slotWords,
@@ -29,7 +30,7 @@ const HABITS: Habits = {
   taken: 'ref children style class classList is slot'.split(' '),
   locals: [],
   handler: handlerName,
-  sharedNames: 'attribute',
+  carries: () => 'written',
 };
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
@@ -55,11 +56,12 @@ export function types(tagged: readonly TaggedComponent[]): WrappedFile[] {
 }
 
 function componentText(surface: Surface, request: WrapRequest): string {
-  const { name, tag, values, events } = surface;
+  const { component, name, tag, values, events } = surface;
   const code = new CodeWriter();
   code.line("import { type JSX, splitProps } from 'solid-js';");
   code.line("import { Dynamic } from 'solid-js/web';");
-  code.line(`import { attributes, type Kind, linked } from './${BRIDGE_MODULE}.js';`);
+  const presences = values.some((one) => one.attribute?.isPresence) ? ', presence' : '';
+  code.line(`import { type Kind, linked, others${presences} } from './${BRIDGE_MODULE}.js';`);
   writeEagerImport(code, surface, request);
   code.line();
   writeKind(code, surface, request);
@@ -71,16 +73,31 @@ function componentText(surface: Surface, request: WrapRequest): string {
   writeSummary(code, surface, `${tag} as a Solid component.`);
   code.block(`export function ${name}(props: ${name}Props): JSX.Element {`, '}', () => {
     const own = ['ref', ...[...values, ...events].map((one) => one.name)];
-    writeList(code, 'const [own, others] = splitProps(props, [', own.map(stringLiteral), ']);');
+    writeList(code, 'const [own, rest] = splitProps(props, [', own.map(stringLiteral), ']);');
+    const written = values.filter((one) => one.way === 'written');
+    if (written.length > 0) {
+      const entries = written.map((one) =>
+        entry(one.attribute?.name ?? '', attributeValue(one, memberAccess('own', one.name))),
+      );
+      writeList(code, 'const attributes = () => ({', entries, '});');
+    }
     code.block(`const attach = linked<${name}Element>(`, ');', () => {
       code.line('kind,');
       code.line(`own.ref as (element: ${name}Element) => void,`);
       const assigned = values.filter((one) => one.way === 'assigned');
-      const give = (entries: string[]) => writeList(code, '() => ({', entries, '}),');
+      const give = (list: string[]) => writeList(code, '() => ({', list, '}),');
       give(assigned.map((one) => entry(one.property ?? '', memberAccess('own', one.name))));
       give(events.map((one) => entry(one.event, memberAccess('own', one.name))));
+      if (written.length > 0) code.line('attributes,');
     });
-    writeElement(code, surface);
+    const handedOn = written.length > 0 ? 'others(rest, attributes)' : 'others(rest)';
+    const tagged = [
+      `component="${component.extendsTag ?? tag}"`,
+      `{...${handedOn}}`,
+      ...(component.extendsTag === null ? [] : [`is="${tag}"`]),
+      'ref={attach}',
+    ];
+    writeTag(code, 'return <Dynamic', tagged, '/>;');
   });
   return code.toString();
 }
@@ -100,20 +117,4 @@ function writeProps(code: CodeWriter, surface: Surface): void {
     code.line(`extends Omit<JSX.HTMLAttributes<${name}Element>, keyof ${name}OwnProps>,`);
     code.line(`  ${name}OwnProps {}`);
   });
-}
-
-function writeElement(code: CodeWriter, { component, tag, values }: Surface): void {
-  const attributes = [
-    `component="${component.extendsTag ?? tag}"`,
-    '{...attributes(others)}',
-    ...(component.extendsTag === null ? [] : [`is="${tag}"`]),
-    ...values
-      .filter((one) => one.way === 'attribute')
-      .map((one) => {
-        const space = one.attribute?.isPresence ? 'bool' : 'attr';
-        return `${space}:${one.attribute?.name}={${memberAccess('own', one.name)}}`;
-      }),
-    'ref={attach}',
-  ];
-  code.block('return (', ');', () => writeTag(code, '<Dynamic', attributes, '/>'));
 }

@@ -6,7 +6,7 @@ import { freeName, isIdentifier } from '../../emit/names.js';
 import { htmlText, stringLiteral } from '../../emit/text.js';
 import { propertyKey } from '../../emit/typescript.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
-import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
+import type { Habits, Surface } from '../wrapping/surface.js';
 import { membersOf, surfacesOf } from '../wrapping/surface.js';
 import type { TagPlace } from '../wrapping/tags.js';
 import { tagsFile } from '../wrapping/tags.js';
@@ -31,9 +31,12 @@ const RUNES = 'props state derived effect bindable inspect host'.split(' ');
 
 const HABITS: Habits = {
   taken: 'children class style slot element is'.split(' '),
-  locals: [...'others link own kind written onServer presence ElementLink'.split(' '), ...RUNES],
+  locals: [
+    ...'others link kind attributes initial attach node properties presence ElementLink'.split(' '),
+    ...RUNES,
+  ],
   handler: (event) => `on${event.replaceAll(/[^A-Za-z0-9]/g, '').toLowerCase()}`,
-  sharedNames: 'written',
+  carries: () => 'written',
 };
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
@@ -74,7 +77,6 @@ function componentText(surface: Surface, request: WrapRequest): string {
     const helpers = [
       'ElementLink',
       'type Kind',
-      ...(values.some((one) => one.way === 'written') ? ['onServer'] : []),
       ...(values.some((one) => one.attribute?.isPresence) ? ['presence'] : []),
     ];
     code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
@@ -125,14 +127,21 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
     for (const one of given) code.line(one.startsWith('...') ? one : `${one},`);
   });
   code.line();
-  const written = writtenOf(values);
-  code.line(`let own = $state<${name}Element>();`);
-  if (written.length > 0) writeList(code, 'const written = $derived({', written, '});');
+  const written = values.filter((one) => one.way === 'written');
   code.line(`const link = new ElementLink<${name}Element>(kind);`);
+  if (written.length > 0) {
+    const entries = written.map((one) => entry(one.attribute?.name ?? '', attributeValue(one, one.local)));
+    writeList(code, 'const attributes = () => ({', entries, '});');
+    code.line('// What is there from the start, and on a server; what changes later, the link writes.');
+    code.line('const initial = attributes();');
+  }
+  code.block(`function attach(node: ${name}Element) {`, '}', () => {
+    code.line('link.attach(node);');
+    code.line('element = node;');
+    code.line('return { destroy: () => link.release() };');
+  });
   code.block('$effect(() => {', '});', () => {
-    code.line('if (!own) return;');
-    code.line('link.attach(own);');
-    if (written.length > 0) code.line('link.write(written);');
+    if (written.length > 0) code.line('link.write(attributes());');
     const assigned = values.filter((one) => one.way === 'assigned');
     writeList(
       code,
@@ -144,17 +153,7 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
     writeHandlers(code, surface);
     code.line('});');
   });
-  code.line('$effect(() => () => link.release());');
-  code.block('$effect.pre(() => {', '});', () => code.line('element = own;'));
-  const locals = new Set([
-    'element',
-    ...HABITS.locals,
-    'own',
-    'link',
-    'written',
-    'others',
-    ...[...values, ...events].map((one) => one.local),
-  ]);
+  const locals = new Set(['element', ...HABITS.locals, ...[...values, ...events].map((one) => one.local)]);
   for (const slot of slots) locals.add(slot.local);
   for (const method of membersOf(component).filter((one) => one.isMethod && isIdentifier(one.name))) {
     if (locals.has(method.name)) continue;
@@ -163,15 +162,9 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
     code.line();
     code.doc(method.description, deprecation(method.deprecated));
     code.block(`export function ${method.name}(...args: Parameters<${type}>) {`, '}', () =>
-      code.line(`return own?.${method.name}(...args);`),
+      code.line(`return link.element?.${method.name}(...args);`),
     );
   }
-}
-
-function writtenOf(values: readonly SurfaceValue[]): string[] {
-  return values
-    .filter((one) => one.way === 'written')
-    .map((one) => entry(one.attribute?.name ?? '', attributeValue(one, one.local)));
 }
 
 function writeHandlers(code: CodeWriter, { values, events }: Surface): void {
@@ -192,13 +185,10 @@ function writeHandlers(code: CodeWriter, { values, events }: Surface): void {
 function writeMarkup(code: CodeWriter, { component, tag, values, slots }: Surface): void {
   const name = component.extendsTag ?? tag;
   const attributes = [
-    'bind:this={own}',
+    'use:attach',
     '{...others}',
     ...(component.extendsTag === null ? [] : [`is="${tag}"`]),
-    ...(values.some((one) => one.way === 'written') ? ['{...onServer(written)}'] : []),
-    ...values
-      .filter((one) => one.way === 'attribute')
-      .map((one) => `${one.attribute?.name}={${attributeValue(one, one.local)}}`),
+    ...(values.some((one) => one.way === 'written') ? ['{...initial}'] : []),
   ];
   writeTag(code, `<${name}`, attributes, '>');
   for (const slot of slots) {

@@ -6,7 +6,7 @@ export function bridgeText(major: number): string {
   return `${major < 3 ? SETUP_2 : SETUP}\n${elementLink({ writesAttributes: false })}`;
 }
 
-const SETUP = `import { cloneVNode, h, onBeforeUnmount, type ShallowRef, type Slots, shallowRef, type VNode, watch } from 'vue';
+const SETUP = `import { cloneVNode, h, onBeforeUnmount, onUpdated, type ShallowRef, type Slots, shallowRef, type VNode } from 'vue';
 
 /**
  * Ties an element to its properties and handlers, from before it is mounted until it is unmounted. Returns the
@@ -19,7 +19,8 @@ export function useElement<E extends HTMLElement>(
 ): { element: ShallowRef<E | null>; hooks: { onVnodeBeforeMount(node: VNode): void } } {
   const link = new ElementLink<E>(kind);
   const element = shallowRef(null) as ShallowRef<E | null>;
-  watch(properties, (values) => link.update(values, handlers), { flush: 'post' });
+  // Props come from a parent, whose render leads to an update here whichever of them changed.
+  onUpdated(() => link.update(properties(), handlers));
   onBeforeUnmount(() => link.release());
   return {
     element,

@@ -31,7 +31,7 @@ const HABITS: Habits = {
   taken: 'key ref is class style slot'.split(' '),
   locals: [],
   handler: (event) => event,
-  sharedNames: 'attribute',
+  carries: () => 'attribute',
 };
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
@@ -132,7 +132,10 @@ function declaration({ item, type, attribute }: SurfaceValue): string {
   if (wanted.length === 0 && attribute)
     wanted.push(type === 'number' ? 'Number' : attribute.isPresence ? 'Boolean' : 'String');
   const runtime = !known || wanted.length === 0 ? 'null as unknown' : namesOf(wanted);
-  return `{ type: ${runtime} as PropType<${type}>, default: undefined }`;
+  // Without a default, a boolean that is missing would be false.
+  return runtime.includes('Boolean')
+    ? `{ type: ${runtime} as PropType<${type}>, default: undefined }`
+    : `${runtime} as PropType<${type}>`;
 }
 
 function namesOf(names: readonly string[]): string {
@@ -169,10 +172,11 @@ function writeSlots(code: CodeWriter, { slots }: Surface): void {
 }
 
 function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void {
-  const { component, name, values, events } = surface;
+  const { component, name, values, events, slots } = surface;
   const hasEvents = events.length > 0 || values.some((one) => one.pair !== null);
-  const given = hasEvents ? 'props, { emit }' : 'props';
-  const exposed = new Set(['element', 'hooks', ...values.map((one) => one.name)]);
+  const context = [...(hasEvents ? ['emit'] : []), ...(!isOlder && slots.length > 0 ? ['slots'] : [])];
+  const given = `props${context.length > 0 ? `, { ${context.join(', ')} }` : ''}`;
+  const exposed = new Set(['element', 'draw', ...values.map((one) => one.name)]);
   const methods = membersOf(component).filter(
     (one) => one.isMethod && isIdentifier(one.name) && /^[a-z]/i.test(one.name),
   );
@@ -184,10 +188,11 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
       if (!hasEvents) code.line('{},');
       else writeHandlers(code, surface, isOlder);
     });
+    if (!isOlder) writeDrawing(code, surface);
     code.block('return {', '};', () => {
       code.line('/** The element itself. */');
       code.line('element,');
-      if (!isOlder) code.line('hooks,');
+      if (!isOlder) code.line('draw,');
       for (const method of methods) {
         if (exposed.has(method.name)) continue;
         freeName(method.name, exposed);
@@ -243,33 +248,46 @@ function writeHandlers(code: CodeWriter, surface: Surface, isOlder: boolean): vo
   });
 }
 
-function writeRender(code: CodeWriter, surface: Surface, isOlder: boolean): void {
+/** The element with its attributes and content. The caret keeps Vue from assigning what has a property's name. */
+function writeDrawing(code: CodeWriter, surface: Surface): void {
   const { component, tag, values, slots } = surface;
-  const written = values.filter((one) => one.way === 'attribute');
-  const named = slots.filter((one) => one.slot !== '').map((one) => stringLiteral(one.slot));
-  const content = `slotted(this.${isOlder ? '$scopedSlots' : '$slots'}, [${named.join(', ')}])`;
-  const attributes = (prefix: string) => [
+  const data = [
+    '...hooks',
     ...(component.extendsTag === null ? [] : [entry('is', stringLiteral(tag))]),
-    ...written.map((one) =>
-      entry(prefix + (one.attribute?.name ?? ''), attributeValue(one, memberAccess('this', one.name))),
-    ),
+    ...values
+      .filter((one) => one.way === 'attribute')
+      .map((one) => entry(`^${one.attribute?.name}`, attributeValue(one, memberAccess('props', one.name)))),
+  ];
+  const content = slots.length > 0 ? `, slotted(slots, ${namedOf(surface)})` : '';
+  const open = `const draw = () => h(${stringLiteral(component.extendsTag ?? tag)}, {`;
+  writeList(code, open, data, `}${content});`);
+}
+
+function namedOf({ slots }: Surface): string {
+  const named = slots.filter((one) => one.slot !== '').map((one) => stringLiteral(one.slot));
+  return `[${named.join(', ')}]`;
+}
+
+function writeRender(code: CodeWriter, surface: Surface, isOlder: boolean): void {
+  const { component, tag, values, slots, events } = surface;
+  if (!isOlder) {
+    code.block('render() {', '},', () => code.line('return this.draw();'));
+    return;
+  }
+  const content = slots.length > 0 ? `, slotted(this.$scopedSlots, ${namedOf(surface)})` : '';
+  const attributes = [
+    ...(component.extendsTag === null ? [] : [entry('is', stringLiteral(tag))]),
+    ...values
+      .filter((one) => one.way === 'attribute')
+      .map((one) => entry(one.attribute?.name ?? '', attributeValue(one, memberAccess('this', one.name)))),
   ];
   code.block('render() {', '},', () => {
-    const first = stringLiteral(component.extendsTag ?? tag);
-    const last = slots.length > 0 ? `, ${content}` : '';
-    if (!isOlder) {
-      // The caret keeps Vue from assigning what has the name of a property.
-      const data = ['...this.hooks', ...attributes('^')];
-      writeList(code, `return h(${first}, {`, data, `}${last});`);
-      return;
-    }
-    const data = attributes('');
-    code.block(`return h(${first}, {`, `}${last});`, () => {
+    code.block(`return h(${stringLiteral(component.extendsTag ?? tag)}, {`, `}${content});`, () => {
       code.line("ref: 'element',");
       code.line(
-        `on: othersOf(this.$listeners, [${surface.events.map((one) => stringLiteral(one.event)).join(', ')}]),`,
+        `on: othersOf(this.$listeners, [${events.map((one) => stringLiteral(one.event)).join(', ')}]),`,
       );
-      if (data.length > 0) writeList(code, 'attrs: {', data, '},');
+      if (attributes.length > 0) writeList(code, 'attrs: {', attributes, '},');
     });
   });
 }

@@ -103,6 +103,7 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
     const { pairs } = this.#kind;
     for (const name in this.#properties) {
       const value = this.#properties[name];
+      if (value === undefined && this.#assigned.size === 0) continue;
       const last = this.#assigned.get(name);
       if (value !== undefined) {
         // A paired value is compared with what the element holds, so that nobody is disturbed in typing.

@@ -6,13 +6,16 @@ import { freeName, pascalCase } from '../../emit/names.js';
 import { canBeHeard, isAttributeName } from './surface.js';
 
 /** What the values of an item are, as far as markup is concerned. */
-export type MarkupValue = 'text' | 'number' | 'boolean' | 'json';
+export type MarkupValue = 'text' | 'number' | 'boolean' | 'json' | 'function';
 
 export interface MarkupItem {
   /** Of the property, or of the attribute that drives none. */
   name: string;
-  /** attribute: written into the tag. property: handed over by a script of the page. */
-  way: 'attribute' | 'property';
+  /**
+   * attribute: written into the tag. property: handed over by a script of the page. function: the page's own, handed
+   * over by its name.
+   */
+  way: 'attribute' | 'property' | 'function';
   /** The attribute, or the property. */
   target: string;
   value: MarkupValue;
@@ -64,7 +67,9 @@ function itemsOf(component: Component): MarkupItem[] {
     const value = attribute && isAttributeName(attribute.name) ? carried(type, attribute.reads) : null;
     if (attribute && value) return [{ ...words, way: 'attribute', target: attribute.name, value }];
     const plain = valueOfType(type);
-    return plain === null ? [] : [{ ...words, way: 'property', target: name, value: plain }];
+    if (plain === null) return [];
+    const way = plain === 'function' ? ('function' as const) : ('property' as const);
+    return [{ ...words, way, target: name, value: plain }];
   });
   const taken = new Set(properties.filter((one) => one.way === 'attribute').map((one) => one.target));
   const attributes = firsts(component.attributes)
@@ -79,19 +84,20 @@ function itemsOf(component: Component): MarkupItem[] {
 
 /** What an attribute with this reader is written from; null where no text would be read back as the value. */
 function carried(type: TypeInfo, reads: AttributeReader): MarkupValue | null {
-  if (reads === 'json') return valueOfType(type) === null ? null : 'json';
   const value = valueOfType(type);
+  if (reads === 'json') return value === null || value === 'function' ? null : 'json';
   if (reads === 'string' || reads === 'custom') return value === 'text' ? 'text' : null;
   return value === reads ? reads : null;
 }
 
-/** What JSON can hold of a type; null for functions and other things that only scripts have. */
+/** What JSON can hold of a type, or a function; null for other things that only scripts have. */
 function valueOfType(type: TypeInfo): MarkupValue | null {
   const kinds = kindsOf(type).filter((kind) => kind !== 'null' && kind !== 'undefined');
   const all = (...of: string[]) => kinds.length > 0 && kinds.every((kind) => of.includes(kind));
   if (all('string', 'empty')) return 'text';
   if (all('number', 'nan')) return 'number';
   if (all('true', 'false')) return 'boolean';
+  if (all('function')) return 'function';
   // A type that is known by its name alone may be anything: an element, a map, a function.
   const isKnown = type.schema !== null || all('array');
   return isKnown && !kinds.some((kind) => ['function', 'symbol', 'date'].includes(kind)) ? 'json' : null;
@@ -118,24 +124,38 @@ export const BINDER_MODULE = 'binder';
 /** The page's script, the same for every server. */
 export const BINDER_TEXT = `/**
  * Gives elements of a page what their markup could not carry: properties, named in data-properties as JSON, and
- * handlers, named in data-events and registered here.
+ * functions registered here: handlers, named in data-events, and values, named in data-functions.
  */
 
-const handlers = new Map();
+const functions = new Map();
 const bound = new WeakSet();
+/** What is done once a function of a name is registered. */
+const waiting = new Map();
 
-/** Makes handlers known by their names: register({ logBreach(event) { ... } }). */
+/** Makes functions known by their names: register({ logBreach(event) { ... } }). */
 export function register(named) {
-  for (const [name, handler] of Object.entries(named)) handlers.set(name, handler);
+  for (const [name, given] of Object.entries(named)) {
+    functions.set(name, given);
+    for (const done of waiting.get(name) ?? []) done(given);
+    waiting.delete(name);
+  }
+}
+
+function registered(name) {
+  if (functions.has(name)) return functions.get(name);
+  return new Promise((done) => waiting.set(name, [...(waiting.get(name) ?? []), done]));
 }
 
 /** Binds every element below a node; those that were bound before stay as they are. */
 export function bind(root = document) {
-  for (const element of root.querySelectorAll('[data-properties], [data-events]')) {
+  for (const element of root.querySelectorAll('[data-properties], [data-events], [data-functions]')) {
     if (bound.has(element)) continue;
     bound.add(element);
     listen(element, parsed(element.dataset.events));
     void assign(element, parsed(element.dataset.properties));
+    for (const [name, known] of parsed(element.dataset.functions)) {
+      void Promise.resolve(registered(known)).then((given) => assign(element, [[name, given]]));
+    }
   }
 }
 
@@ -145,7 +165,7 @@ function parsed(text) {
 
 function listen(element, events) {
   for (const [event, name] of events) {
-    element.addEventListener(event, (given) => handlers.get(name)?.call(element, given));
+    element.addEventListener(event, (given) => functions.get(name)?.call(element, given));
   }
 }
 

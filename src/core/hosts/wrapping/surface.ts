@@ -20,8 +20,8 @@ export interface Habits {
   locals: readonly string[];
   /** What a handler of this event is called. */
   handler(event: string): string;
-  /** What becomes of a value whose attribute has the name of its property. */
-  sharedNames: Way;
+  /** How a value goes that an attribute carries; `isShared` when the attribute has the name of its property. */
+  carries(isShared: boolean): Way;
   /** Public names have to be identifiers. */
   plainNames?: boolean;
 }
@@ -129,7 +129,7 @@ function itemsOf(
         type: attributeType(one),
         item: one,
         property: null,
-        way: 'attribute' as const,
+        way: habits.carries(false),
         attribute: { name: one.name, isPresence: one.reads === 'boolean' },
         pair: null,
       })),
@@ -163,8 +163,8 @@ function wayOf(
   habits: Habits,
 ): Pick<SurfaceValue, 'property' | 'attribute' | 'way' | 'pair'> {
   const attribute = carryingAttribute(property);
-  const shared = attribute?.name === property.name ? habits.sharedNames : 'attribute';
-  const way = attribute === null || pair !== null ? 'assigned' : shared;
+  const isShared = attribute?.name === property.name;
+  const way = attribute === null || pair !== null ? 'assigned' : habits.carries(isShared);
   return { property: property.name, attribute: way === 'assigned' ? null : attribute, way, pair };
 }
 

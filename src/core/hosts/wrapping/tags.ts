@@ -29,7 +29,7 @@ export function tagsFile(tagged: readonly TaggedComponent[], place: TagPlace | n
     taken: [],
     locals: [],
     handler: (event: string) => event,
-    sharedNames: 'attribute',
+    carries: () => 'attribute' as const,
   } as const;
   const surfaces = surfacesOf(
     tagged.map((one) => one.component),

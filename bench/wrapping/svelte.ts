@@ -1,0 +1,2 @@
+export { default as Hand } from './hand.svelte';
+export { default as Wrapped } from './wrapped.svelte';

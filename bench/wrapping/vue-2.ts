@@ -1,0 +1,48 @@
+import { defineComponent, h, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import type { Input, Item } from './input.js';
+import { CrewPanel } from './wrappers/index.js';
+
+export const Wrapped = defineComponent({
+  props: ['input'],
+  render(this: { input: Input }) {
+    const panels = this.input.items.map((item) =>
+      h(CrewPanel, {
+        key: item.key,
+        props: { watches: item.watches, rowCount: item.rowCount },
+        on: { 'watch-pick': item.pick },
+      }),
+    );
+    return h('div', panels);
+  },
+});
+
+const Panel = defineComponent({
+  props: ['item'],
+  setup(props: { item: Item }) {
+    const panel = ref<(HTMLElement & { watches: unknown }) | null>(null);
+    const assign = () => {
+      if (panel.value) panel.value.watches = props.item.watches;
+    };
+    const heard = (event: Event) => props.item.pick(event);
+    onMounted(() => {
+      assign();
+      panel.value?.addEventListener('watch-pick', heard);
+    });
+    watch(() => props.item.watches, assign, { flush: 'post' });
+    onBeforeUnmount(() => panel.value?.removeEventListener('watch-pick', heard));
+    return { panel };
+  },
+  render(this: { item: Item }) {
+    return h('crew-panel', { ref: 'panel', attrs: { 'row-count': this.item.rowCount } });
+  },
+});
+
+export const Hand = defineComponent({
+  props: ['input'],
+  render(this: { input: Input }) {
+    return h(
+      'div',
+      this.input.items.map((item) => h(Panel, { key: item.key, props: { item } })),
+    );
+  },
+});

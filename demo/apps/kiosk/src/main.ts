@@ -1,0 +1,4 @@
+import { createApp } from 'vue';
+import Kiosk from './kiosk.vue';
+
+createApp(Kiosk).mount('#app');
