@@ -87,7 +87,8 @@ const PAGE = `<!doctype html><meta charset="utf-8"><title>Merrow control room</t
 <style>body{font:16px/1.5 system-ui,sans-serif;max-width:46rem;margin:2rem auto}main{display:grid;gap:2rem}</style>
 <body><div id="console"></div>`;
 
-const EXPECTED: readonly [key: string, what: string, expected: string][] = [
+/** What every application of the demo shows once its wrappers work: by key, in words, and as it has to be. */
+export const EXPECTED: readonly [key: string, what: string, expected: string][] = [
   ['rows', 'sailing-board.sailings: a list, shown as rows', '2 rows'],
   ['format', 'sailing-board.formatTime: a function, used for each row', '06:40 h'],
   ['maxRows', 'sailing-board.maxRows: a number', 'number 4'],
@@ -99,8 +100,8 @@ const EXPECTED: readonly [key: string, what: string, expected: string][] = [
   ['fare', 'fare-quote: what is typed comes back as its value', 'fare 310'],
 ];
 
-/** Asked in the page: reads what the elements show, clicks a row, types a fare, and reads what React made of it. */
-const QUESTIONS = `(async () => {
+/** Asked in the page: reads what the elements show, clicks a row, types a fare, and reads what the host made of it. */
+export const QUESTIONS = `(async () => {
   const next = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
   const find = (selector) => document.querySelector(selector);
   await next(); await next();

@@ -280,6 +280,20 @@ const absent: Plugin = {
   },
 };
 
+/** Single-file components of Vue, in one module each. */
+export const vue: Plugin = {
+  name: 'vue',
+  setup(setup) {
+    setup.onLoad({ filter: /\.vue$/ }, async ({ path }) => {
+      const { parse, compileScript } = await import('vue/compiler-sfc');
+      const { descriptor, errors } = parse(readFileSync(path, 'utf8'), { filename: path });
+      if (errors[0]) throw errors[0];
+      const { content } = compileScript(descriptor, { id: path, inlineTemplate: true });
+      return { contents: content, loader: 'ts' };
+    });
+  },
+};
+
 export const svelte = (server: boolean, production: boolean): Plugin => ({
   name: 'svelte',
   setup(setup) {

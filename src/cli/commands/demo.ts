@@ -39,20 +39,20 @@ export const demo: CommandSpec = {
     say(view.checkStep(findings, screen));
 
     const host = openHost('react@18', folder);
-    const out = join(folder, 'apps/console/src/elements');
-    const plan = await planWrapping(surveyed, surveyed.contract.components, host, {
-      all: false,
-      imports: 'lazy',
-      out,
-    });
-    const files = await writeGenerated(plan.files, out, { force: false, prune: false, isDry: false });
-    say(
-      view.wrapStep(
-        plan.wrapped.length,
-        files.map((file) => file.name),
-        screen,
-      ),
-    );
+    const generated = [];
+    for (const { name, label } of view.APPLICATIONS) {
+      const out = join(folder, 'apps', name, 'src/elements');
+      // The control room takes what React cannot do; the others have every element as a component of theirs.
+      const plan = await planWrapping(surveyed, surveyed.contract.components, openHost(label, folder), {
+        all: label !== host.label,
+        imports: 'lazy',
+        out,
+      });
+      const files = await writeGenerated(plan.files, out, { force: false, prune: false, isDry: false });
+      generated.push({ name, label, wrapped: plan.wrapped.length, files: files.map((file) => file.name) });
+    }
+    const files = generated[0]?.files ?? [];
+    say(view.wrapStep(generated, screen));
 
     const proof = await proveDemo(folder, join(folder, 'control-room.png')).catch((error: unknown) => {
       if (error instanceof SuvetError) return { missing: `${error.message} ${error.hint}` };
@@ -71,7 +71,7 @@ export const demo: CommandSpec = {
       const source = gathered.sources.get(one.place.file);
       return source === undefined ? one : { ...one, frame: core.codeFrame(source, one.place) };
     });
-    const wrappers = { host: host.label, files: files.map((file) => file.name) };
+    const wrappers = { host: host.label, files };
     writeText(
       report,
       core.reportPage({

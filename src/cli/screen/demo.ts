@@ -14,9 +14,17 @@ import { count, table } from './table.js';
 /** The hosts that the demo maps and probes. */
 export const HOSTS = ['react@17', 'react@18', 'react@19', 'vue@3', 'svelte@5', 'angular@20', 'html'];
 
+/** The applications of the demo, and the hosts they are written for. */
+export const APPLICATIONS = [
+  { name: 'console', label: 'react@18' },
+  { name: 'kiosk', label: 'vue@3' },
+  { name: 'crew', label: 'svelte@5' },
+  { name: 'office', label: 'angular@20' },
+];
+
 export function opening(folder: string, screen: Screen): string[] {
   return [
-    screen.strong('Merrow Sound Ferries: six elements, a React control room, a site of plain pages'),
+    screen.strong('Merrow Sound Ferries: six elements, four applications, a site of plain pages'),
     screen.faint(`laid out in ${folder}`),
     '',
   ];
@@ -52,17 +60,19 @@ export function mapStep(hosts: readonly HostCrossings[], screen: Screen): string
   ];
 }
 
-export function wrapStep(wrapped: number, files: readonly string[], screen: Screen): string[] {
-  return [
-    ...step(
-      4,
-      'What is missing is generated',
-      'suvet wrap --host react@18 --out apps/console/src/elements',
-      screen,
-    ),
-    `   ${count(wrapped, 'component')} wrapped, ${count(files.length, 'file')} written`,
-    '',
-  ];
+export function wrapStep(
+  generated: readonly { name: string; label: string; wrapped: number; files: readonly string[] }[],
+  screen: Screen,
+): string[] {
+  const rows = generated.map(({ name, label, wrapped, files }) => [
+    `apps/${name}`,
+    label,
+    `${count(wrapped, 'component')} wrapped`,
+    `${count(files.length, 'file')} written`,
+  ]);
+  const title = 'What is missing is generated';
+  const command = 'suvet wrap --host react@18 --out apps/console/src/elements, and so on';
+  return [...step(4, title, command, screen), ...table(rows, [{}, {}, {}, {}], screen.width, '   '), ''];
 }
 
 export function checkStep(findings: readonly Finding[], screen: Screen): string[] {
