@@ -134,6 +134,34 @@ figure('map of 60 components into 11 hosts, against the start of the program', m
   ms: round(mapped),
 });
 
+// Wrappers: sixty components for every host, in one run; and what a thousand of them cost in a page.
+const EVERY = [...HOSTS, 'node', 'java', 'php', 'python'];
+const wrapped = join(scratch, 'wrapped');
+const [begun, generated] = timed(7, [
+  [program, '--version'],
+  [program, 'wrap', '-c', contractFile, ...named(EVERY), '--all', '--force', '--out', wrapped],
+]);
+figure(
+  `wrappers of 60 components for ${EVERY.length} hosts, against the start of the program`,
+  generated / begun,
+  5,
+  {
+    ms: round(generated),
+  },
+);
+rmSync(wrapped, { recursive: true, force: true });
+const { measureWrapping } = await import('./wrapping.mjs');
+for (const one of await measureWrapping(HOSTS)) {
+  figure(`1,000 wrapped elements in ${one.host} mounted, against by hand`, one.mount, 1.15, {
+    ms: round(one.ms),
+  });
+  figure(`the same updated`, one.update, 1.15, {});
+  figure(`a wrapper for ${one.host}, compressed, in units of 400 bytes`, one.wrapper / 400, 1, {
+    bytes: round(one.wrapper),
+    'bytes shared': one.shared,
+  });
+}
+
 // The probe: cells of one engine process; twice the cells against once.
 const probed = (hosts) => {
   const begin = performance.now();

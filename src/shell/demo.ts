@@ -2,7 +2,7 @@
 
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, symlinkSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { ProbeResult } from '../core/probe/result.js';
 import type { Proof } from '../core/report/html.js';
@@ -14,7 +14,7 @@ import { probeAll } from './probe.js';
 import type { Surveyed } from './survey.js';
 
 const DEMO = fileURLToPath(new URL('../../demo/', import.meta.url));
-const OWN_ROOT = fileURLToPath(new URL('../../', import.meta.url));
+const OWN_ROOT = resolve(fileURLToPath(new URL('../..', import.meta.url)));
 const OWN_PACKAGES = join(OWN_ROOT, 'node_modules/');
 
 /** Copies the demo data into a folder: the given one, which must be empty or new, else a fresh temporary one. */

@@ -14,7 +14,8 @@ test('suvet demo', async () => {
   expect(ran).toMatchObject({ code: 0, stderr: '' });
   const validate = await validatorFor('demo');
   expect(validate(json(ran)) || validate.errors).toBe(true);
-  const { report, proof, findings } = json<{
+  const { report, proof, findings, measured } = json<{
+    measured: { cells?: { error: string | null }[] };
     report: string;
     findings: number;
     proof: { rows: { expected: string; happened: string }[] };
@@ -22,7 +23,9 @@ test('suvet demo', async () => {
   expect(findings).toBe(17);
   expect(proof.rows.length).toBeGreaterThan(8);
   expect(proof.rows.filter((row) => row.expected !== row.happened)).toEqual([]);
-  expect(existsSync(join(place, 'apps/console/src/elements/tide-gauge.ts'))).toBe(true);
+  expect(measured.cells?.map((one) => one.error)).toEqual(Array(6 * 7).fill(null));
+  for (const file of ['console/src/elements/tide-gauge.ts', 'crew/src/elements/tide-gauge.svelte'])
+    expect(existsSync(join(place, 'apps', file))).toBe(true);
 
   const page = await open(undefined, readFileSync(report, 'utf8'));
   expect(await page.evaluate('document.querySelectorAll("#overview tbody tr").length')).toBe(6);
