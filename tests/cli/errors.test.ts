@@ -51,16 +51,10 @@ describe('usage', () => {
       /wrap needs a folder to write to/,
     ],
     [
-      'host without wrappers',
-      ['wrap', '-c', 'a.js', '--host', 'html', '--out', 'x'],
+      'a server to probe',
+      ['probe', '-c', 'a.js', '--host', 'java'],
       2,
-      /html: this host has no use for wrappers/,
-    ],
-    [
-      'two hosts',
-      ['wrap', '-c', 'a.js', '--host', 'react@17', '--host', 'react@18', '--out', 'x'],
-      2,
-      /one host at a time/,
+      /java: what a server prints does not run there\.\n {2}Probe html/,
     ],
     ['missing path', ['check', 'nowhere', '-c', 'a.js'], 2, /nowhere: there is no such file or folder/],
     [

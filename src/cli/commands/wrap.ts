@@ -80,7 +80,7 @@ export const wrap: CommandSpec = {
     } else {
       for (const [at, { host, plan, written, out }] of results.entries()) {
         if (at > 0) call.screen.out('');
-        call.screen.out(...wrapView(plan, written, { host: host.label, out, isDry }, call.screen));
+        call.screen.out(...wrapView(plan, written, { host, out, isDry }, call.screen));
       }
       const [first] = results;
       if (first) call.screen.next(nextStep(first.plan, first.host, first.out, isDry));

@@ -1,5 +1,6 @@
 /** The view of `suvet wrap`. */
 
+import type { OpenedHost } from '../../shell/hosts.js';
 import type { WrappingPlan, Written } from '../../shell/wrapping.js';
 import type { Screen } from './screen.js';
 import { count, table } from './table.js';
@@ -7,15 +8,22 @@ import { count, table } from './table.js';
 export function wrapView(
   plan: WrappingPlan,
   written: readonly Written[],
-  { host, out, isDry }: { host: string; out: string; isDry: boolean },
+  { host, out, isDry }: { host: OpenedHost; out: string; isDry: boolean },
   screen: Screen,
 ): string[] {
-  const lines = [screen.strong(`Wrappers for ${host}`), ''];
+  const { label } = host;
+  const lines = [screen.strong(`Wrappers for ${label}`), ''];
   const columns = [{}, { flexible: true }];
   if (plan.wrapped.length > 0) {
     const rows = plan.wrapped.flatMap(({ component, bridged }) =>
       bridged.length === 0
-        ? [[component.tag, '', 'not needed; written because of --all']]
+        ? [
+            [
+              component.tag,
+              '',
+              host.host.wraps === 'all' ? 'all of it is plain' : 'not needed; written because of --all',
+            ],
+          ]
         : bridged.map((item, index) => [
             index === 0 ? component.tag : '',
             item.name || '(default slot)',
@@ -27,7 +35,7 @@ export function wrapView(
   if (plan.unwrapped.length > 0) {
     lines.push(
       screen.strong(
-        plan.wrapped.length > 0 ? 'No wrapper needed' : `No wrapper needed: ${host} carries these itself`,
+        plan.wrapped.length > 0 ? 'No wrapper needed' : `No wrapper needed: ${label} carries these itself`,
       ),
     );
     lines.push(
