@@ -205,7 +205,7 @@ function writeMethods(code: CodeWriter, surface: Surface, outputs: readonly { na
   for (const method of membersOf(component).filter((one) => one.isMethod && isIdentifier(one.name))) {
     if (taken.has(method.name)) continue;
     freeName(method.name, taken);
-    const type = `${name}Members[${stringLiteral(method.name)}]`;
+    const type = `${name}Element[${stringLiteral(method.name)}]`;
     code.line();
     code.doc(method.description, deprecation(method.deprecated));
     code.block(`${method.name}(...args: Parameters<${type}>): ReturnType<${type}> {`, '}', () =>

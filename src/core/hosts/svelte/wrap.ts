@@ -135,9 +135,9 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
     code.line('// What is there from the start, and on a server; what changes later, the link writes.');
     code.line('const initial = attributes();');
   }
-  code.block(`function attach(node: ${name}Element) {`, '}', () => {
-    code.line('link.attach(node);');
-    code.line('element = node;');
+  code.block('function attach(node: HTMLElement) {', '}', () => {
+    code.line(`element = node as ${name}Element;`);
+    code.line('link.attach(element);');
     code.line('return { destroy: () => link.release() };');
   });
   code.block('$effect(() => {', '});', () => {
@@ -158,7 +158,7 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
   for (const method of membersOf(component).filter((one) => one.isMethod && isIdentifier(one.name))) {
     if (locals.has(method.name)) continue;
     freeName(method.name, locals);
-    const type = `${name}Members[${stringLiteral(method.name)}]`;
+    const type = `${name}Element[${stringLiteral(method.name)}]`;
     code.line();
     code.doc(method.description, deprecation(method.deprecated));
     code.block(`export function ${method.name}(...args: Parameters<${type}>) {`, '}', () =>

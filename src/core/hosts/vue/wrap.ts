@@ -196,7 +196,7 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
       for (const method of methods) {
         if (exposed.has(method.name)) continue;
         freeName(method.name, exposed);
-        const type = `${name}Members[${stringLiteral(method.name)}]`;
+        const type = `${name}Element[${stringLiteral(method.name)}]`;
         code.doc(method.description, deprecation(method.deprecated));
         code.line(
           `${method.name}: (...args: Parameters<${type}>) => element.value?.${method.name}(...args),`,

@@ -52,8 +52,8 @@ export function writeMembers(code: CodeWriter, { component, name }: Surface): vo
     }
   });
   code.line();
-  code.doc('The element itself.');
-  code.line(`export interface ${name}Element extends Omit<${base}, keyof ${name}Members>, ${name}Members {}`);
+  code.doc('The element itself; what every element has is as the DOM says.');
+  code.line(`export type ${name}Element = ${base} & Omit<${name}Members, keyof ${base}>;`);
 }
 
 /** `{ a, 'b-c': d }`; broken into lines where it is long. */
