@@ -2,11 +2,12 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { differencesOf, type ProbeResult } from '../../src/core/probe/result.js';
+import type { ProbeResult } from '../../src/core/probe/result.js';
+import { expectHonest } from '../support/honest.js';
 import { DEMO, folder, json, PROJECT, suvet } from '../support/run.js';
 
-const HOSTS =
-  'react@16 react@17 react@18 react@19 preact@10 vue@2.7 vue@3 svelte@5 solid@1 angular@20 html'.split(' ');
+/** The hosts that the demo does not probe; of the others its own test says the same. */
+const HOSTS = ['react@16', 'preact@10', 'vue@2.7', 'solid@1'];
 
 const hostsOf = (names: readonly string[]) => names.flatMap((name) => ['--host', name]);
 
@@ -14,23 +15,7 @@ test('honesty: no prediction about the demo is wrong, in any host', async () => 
   const result = json<ProbeResult>(
     await suvet(['probe', '-c', join(DEMO, 'elements'), ...hostsOf(HOSTS), '--json']),
   );
-  expect(
-    differencesOf(result.cells).map(({ cell, trial, what, isLate }) => [
-      cell.host,
-      cell.tag,
-      trial.name,
-      what,
-      isLate,
-    ]),
-  ).toEqual([]);
-  expect(result.cells.map((one) => one.error)).toEqual(Array(6 * HOSTS.length).fill(null));
-  for (const host of HOSTS) {
-    const trials = result.cells.filter((one) => one.host === host).flatMap((one) => one.trials);
-    expect(trials.length, host).toBeGreaterThan(35);
-    expect(trials.filter((one) => one.happened === 'untold').length, host).toBeLessThan(3);
-    // Both verdicts come up: the probe would notice.
-    expect(new Set(trials.map((one) => one.happened)), host).toContain('lost');
-  }
+  expectHonest(result.cells, HOSTS);
 }, 240_000);
 
 /** A contract that is wrong about its component, and a component that breaks its page. */

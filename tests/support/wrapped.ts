@@ -24,14 +24,13 @@ const react = (major: number, types: string | null): Tried => ({
   folder: 'react',
   consumer: 'react.tsx',
   alias: { react: `react-${major}`, 'react-dom': `react-dom-${major}` },
-  check: {
-    jsx: 'react-jsx',
-    ...(types
-      ? {
-          paths: { react: [`./node_modules/types-${types}`], 'react/*': [`./node_modules/types-${types}/*`] },
-        }
-      : {}),
-  },
+  check:
+    types === null
+      ? null
+      : {
+          jsx: 'react-jsx',
+          paths: { react: [`./node_modules/${types}`], 'react/*': [`./node_modules/${types}/*`] },
+        },
 });
 
 export const TRIED: readonly Tried[] = [
@@ -95,6 +94,8 @@ export async function wrapPanel(place: string, tried: Tried): Promise<void> {
     noImplicitOverride: true,
     noUnusedLocals: true,
     noPropertyAccessFromIndexSignature: true,
+    // As a maker does who ships the wrappers.
+    declaration: true,
     outDir: 'compiled',
     rootDir: '.',
     target: 'ES2022',

@@ -11,7 +11,7 @@ import type { TagPlace } from '../wrapping/tags.js';
 import { tagsFile } from '../wrapping/tags.js';
 import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
 import {
-  indexFile,
+  modulesOf,
   slotWords,
   writeEagerImport,
   writeKind,
@@ -33,13 +33,7 @@ const HABITS: Habits = {
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
   const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
-  return {
-    files: [
-      ...surfaces.map((one) => ({ name: `${one.module}.ts`, text: componentText(one, request) })),
-      { name: `${BRIDGE_MODULE}.ts`, text: bridgeText() },
-      indexFile(surfaces.map((one) => one.module)),
-    ],
-  };
+  return { files: modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText()) };
 }
 
 const TAGS: TagPlace = {

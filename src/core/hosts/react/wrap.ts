@@ -10,7 +10,7 @@ import type { TagPlace } from '../wrapping/tags.js';
 import { tagsFile } from '../wrapping/tags.js';
 import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
 import {
-  indexFile,
+  modulesOf,
   slotWords,
   writeEagerImport,
   writeKind,
@@ -34,11 +34,7 @@ function habitsOf(major: number): Habits {
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
   const surfaces = surfacesOf(components, habitsOf(request.major), [BRIDGE_MODULE, 'index']);
   return {
-    files: [
-      ...surfaces.map((one) => ({ name: `${one.module}.ts`, text: componentText(one, request) })),
-      { name: `${BRIDGE_MODULE}.ts`, text: bridgeText(request.major) },
-      indexFile(surfaces.map((one) => one.module)),
-    ],
+    files: modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText(request.major)),
   };
 }
 

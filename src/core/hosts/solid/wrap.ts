@@ -14,7 +14,7 @@ import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../w
 import {
   attributeValue,
   entry,
-  indexFile,
+  modulesOf,
   slotWords,
   writeEagerImport,
   writeKind,
@@ -35,13 +35,7 @@ const HABITS: Habits = {
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
   const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
-  return {
-    files: [
-      ...surfaces.map((one) => ({ name: `${one.module}.tsx`, text: componentText(one, request) })),
-      { name: `${BRIDGE_MODULE}.ts`, text: bridgeText() },
-      indexFile(surfaces.map((one) => one.module)),
-    ],
-  };
+  return { files: modulesOf(surfaces, 'tsx', (one) => componentText(one, request), bridgeText()) };
 }
 
 const TAGS: TagPlace = {

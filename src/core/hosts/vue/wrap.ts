@@ -17,7 +17,7 @@ import {
   attributeValue,
   deprecation,
   entry,
-  indexFile,
+  modulesOf,
   writeEagerImport,
   writeKind,
   writeList,
@@ -37,11 +37,7 @@ const HABITS: Habits = {
 export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
   const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
   return {
-    files: [
-      ...surfaces.map((one) => ({ name: `${one.module}.ts`, text: componentText(one, request) })),
-      { name: `${BRIDGE_MODULE}.ts`, text: bridgeText(request.major) },
-      indexFile(surfaces.map((one) => one.module)),
-    ],
+    files: modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText(request.major)),
   };
 }
 

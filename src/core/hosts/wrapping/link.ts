@@ -24,13 +24,14 @@ export interface Kind {
   pairs?: Record<string, string>;
 }
 
-type Values = Record<string, unknown>;
+/** Properties by name. */
+export type Values = Record<string, unknown>;
 
 /** Attributes named as properties are, which the host would assign instead of writing them. */ // attributes
 export type Attributes = Record<string, string | number | null | undefined>; // attributes
  // attributes
 /** Handlers by event; what event type each one takes is known where the component declares it. */
-type Handlers = Record<string, ((event: never) => void) | undefined>;
+export type Handlers = Record<string, ((event: never) => void) | undefined>;
 
 /**
  * Assigns properties to an element and listens to its events while it is in use. Values wait until the element is

@@ -3,7 +3,7 @@
 import { kindsOf } from '../../contract/kinds.js';
 import type { AttributeReader, Component, ItemWords, TypeInfo } from '../../contract/types.js';
 import { freeName, pascalCase } from '../../emit/names.js';
-import { canBeHeard, isAttributeName } from './surface.js';
+import { canBeHeard, firsts, isAttributeName, isPossibleKey } from './surface.js';
 
 /** What the values of an item are, as far as markup is concerned. */
 export type MarkupValue = 'text' | 'number' | 'boolean' | 'json' | 'function';
@@ -52,7 +52,7 @@ export function markupSurfacesOf(
       module: component.module.replace(/^(\.?\/)+/, '').replace(/\.(m?)tsx?$/, '.$1js'),
       items: itemsOf(component),
       events: firsts(component.events)
-        .filter((one) => canBeHeard(one, component) && isKey(one.name))
+        .filter((one) => canBeHeard(one, component) && isPossibleKey(one.name))
         .map((one) => ({ event: one.name, item: one })),
       slots: firsts(component.slots).map((one) => ({ slot: one.name, item: one })),
     };
@@ -62,7 +62,7 @@ export function markupSurfacesOf(
 function itemsOf(component: Component): MarkupItem[] {
   const properties = firsts(component.properties).flatMap((one): MarkupItem[] => {
     const { name, type, attribute, readonly } = one;
-    if (readonly || !isKey(name)) return [];
+    if (readonly || !isPossibleKey(name)) return [];
     const words = { name, type, choices: choicesOf(type), item: one };
     const value = attribute && isAttributeName(attribute.name) ? carried(type, attribute.reads) : null;
     if (attribute && value) return [{ ...words, way: 'attribute', target: attribute.name, value }];
@@ -107,15 +107,6 @@ function choicesOf({ schema }: TypeInfo): readonly string[] | null {
   const values = schema && Array.isArray(schema.enum) ? schema.enum.filter((one) => one !== null) : [];
   const texts = values.filter((one) => typeof one === 'string');
   return texts.length > 0 && texts.length === values.length ? [...new Set(texts)] : null;
-}
-
-function isKey(name: string): boolean {
-  return name !== '' && name !== '__proto__';
-}
-
-function firsts<Item extends { name: string }>(items: readonly Item[]): Item[] {
-  const names = new Set<string>();
-  return items.filter(({ name }) => !names.has(name) && names.add(name));
 }
 
 /** Name of the page's script, without its ending. */

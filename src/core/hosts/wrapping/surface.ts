@@ -196,7 +196,7 @@ function pairOf(property: ContractProperty, component: Component, className: str
 }
 
 /** The first item of each name. */
-function firsts<Item extends { name: string }>(items: readonly Item[]): Item[] {
+export function firsts<Item extends { name: string }>(items: readonly Item[]): Item[] {
   const names = new Set<string>();
   return items.filter(({ name }) => !names.has(name) && names.add(name));
 }
@@ -208,7 +208,7 @@ export function canBeHeard(event: ContractEvent, component: Component): boolean 
 }
 
 /** A key that an object literal can have without meaning something else. */
-function isPossibleKey(name: string): boolean {
+export function isPossibleKey(name: string): boolean {
   return name !== '' && name !== '__proto__';
 }
 

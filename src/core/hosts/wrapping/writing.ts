@@ -3,6 +3,7 @@
 import { CodeWriter } from '../../emit/code.js';
 import { stringLiteral } from '../../emit/text.js';
 import { orUndefined, propertyKey } from '../../emit/typescript.js';
+import { BRIDGE_MODULE } from './link.js';
 import type { Surface, SurfaceEvent, SurfaceValue } from './surface.js';
 import { membersOf } from './surface.js';
 import type { WrappedFile, WrapRequest } from './types.js';
@@ -103,6 +104,20 @@ export function writeList(code: CodeWriter, open: string, entries: readonly stri
 /** `name`, or `'night-mode': nightMode`, as it stands in a destructuring pattern. */
 export function taken({ name, local }: { name: string; local: string }): string {
   return name === local ? name : `${propertyKey(name)}: ${local}`;
+}
+
+/** A module for each component, the module that they share, and the index. */
+export function modulesOf(
+  surfaces: readonly Surface[],
+  ending: 'ts' | 'tsx',
+  text: (surface: Surface) => string,
+  bridge: string,
+): WrappedFile[] {
+  return [
+    ...surfaces.map((one) => ({ name: `${one.module}.${ending}`, text: text(one) })),
+    { name: `${BRIDGE_MODULE}.ts`, text: bridge },
+    indexFile(surfaces.map((one) => one.module)),
+  ];
 }
 
 /** A module that exports all others. */
