@@ -3,7 +3,15 @@
  * calls in that host, and the bytes of each wrapper. Gives one object a host.
  */
 import { spawnSync } from 'node:child_process';
-import { copyFileSync, mkdtempSync, readdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { extname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
@@ -83,7 +91,10 @@ export async function measureWrapping(hosts) {
       symlinkSync(join(root, 'node_modules'), join(place, 'node_modules'), 'dir');
       for (const name of readdirSync(views)) copyFileSync(join(views, name), join(place, name));
       const source = tried.folder === 'svelte' ? 'svelte.ts' : tried.consumer;
-      copyFileSync(join(views, source), join(place, `view${extname(source)}`));
+      // Preact is written as React is.
+      const text = readFileSync(join(views, source === 'preact.tsx' ? 'react.tsx' : source), 'utf8');
+      const written = source === 'preact.tsx' ? text.replace("from 'react'", "from 'preact/hooks'") : text;
+      writeFileSync(join(place, `view${extname(source)}`), written);
       const wrap = (from, out) =>
         spawnSync(
           process.execPath,
@@ -163,6 +174,8 @@ async function bytesOf(folder, plugins) {
       packages: 'external',
       external: ['./bridge.js'],
       jsx: 'automatic',
+      // As the builds of applications have it.
+      define: { ngDevMode: 'false' },
       logLevel: 'silent',
       plugins,
     });

@@ -245,6 +245,7 @@ export async function bundleConsumer(
     jsx: 'automatic',
     jsxImportSource: tried.jsxFrom ?? 'react',
     define: {
+      ...(production ? { ngDevMode: 'false' } : {}),
       'process.env.NODE_ENV': production ? '"production"' : '"development"',
       __VUE_OPTIONS_API__: 'true',
       __VUE_PROD_DEVTOOLS__: 'false',

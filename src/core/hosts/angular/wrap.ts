@@ -14,15 +14,7 @@ import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
 import { membersOf, surfacesOf } from '../wrapping/surface.js';
 import { tagsFile } from '../wrapping/tags.js';
 import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
-import {
-  deprecation,
-  entry,
-  writeEagerImport,
-  writeKind,
-  writeList,
-  writeMembers,
-  writeSummary,
-} from '../wrapping/writing.js';
+import { deprecation, entry, writeList, writePreamble, writeSummary } from '../wrapping/writing.js';
 import { bridgeText, CONTROL_TEXT } from './bridge.js';
 
 const CONTROL_MODULE = 'control';
@@ -101,12 +93,7 @@ function directiveText(surface: Surface, request: WrapRequest): string {
   ];
   code.line(`import { ${needed.join(', ')} } from '@angular/core';`);
   code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
-  writeEagerImport(code, surface, request);
-  code.line();
-  writeKind(code, surface, request);
-  code.line();
-  writeMembers(code, surface);
-  code.line();
+  writePreamble(code, surface, request);
   writeSummary(code, surface, `${tag} with typed inputs and outputs.`);
   code.block('@Directive({', '})', () => {
     const selector = component.extendsTag === null ? tag : `${component.extendsTag}[is="${tag}"]`;

@@ -13,9 +13,8 @@ import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../w
 import {
   modulesOf,
   slotWords,
-  writeEagerImport,
-  writeKind,
-  writeMembers,
+  writeAllProps,
+  writePreamble,
   writeSummary,
   writeValues,
 } from '../wrapping/writing.js';
@@ -60,12 +59,7 @@ function componentText(surface: Surface, request: WrapRequest): string {
     'useElement',
   ];
   code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
-  writeEagerImport(code, surface, request);
-  code.line();
-  writeKind(code, surface, request);
-  code.line();
-  writeMembers(code, surface);
-  code.line();
+  writePreamble(code, surface, request);
   writeProps(code, surface);
   code.line();
   writeSummary(code, surface, `${tag} as a Preact component.`);
@@ -86,8 +80,5 @@ function writeProps(code: CodeWriter, surface: Surface): void {
     code.line('children?: ComponentChildren;');
   });
   code.line();
-  code.block(`export interface ${name}Props`, '', () => {
-    code.line(`extends Omit<HTMLAttributes<${name}Element>, keyof ${name}OwnProps>,`);
-    code.line(`  ${name}OwnProps {}`);
-  });
+  writeAllProps(code, surface, 'HTMLAttributes');
 }

@@ -16,10 +16,9 @@ import {
   entry,
   modulesOf,
   slotWords,
-  writeEagerImport,
-  writeKind,
+  writeAllProps,
   writeList,
-  writeMembers,
+  writePreamble,
   writeSummary,
   writeTag,
   writeValues,
@@ -56,12 +55,7 @@ function componentText(surface: Surface, request: WrapRequest): string {
   code.line("import { Dynamic } from 'solid-js/web';");
   const presences = values.some((one) => one.attribute?.isPresence) ? ', presence' : '';
   code.line(`import { type Kind, linked, others${presences} } from './${BRIDGE_MODULE}.js';`);
-  writeEagerImport(code, surface, request);
-  code.line();
-  writeKind(code, surface, request);
-  code.line();
-  writeMembers(code, surface);
-  code.line();
+  writePreamble(code, surface, request);
   writeProps(code, surface);
   code.line();
   writeSummary(code, surface, `${tag} as a Solid component.`);
@@ -107,8 +101,5 @@ function writeProps(code: CodeWriter, surface: Surface): void {
     code.line('children?: JSX.Element;');
   });
   code.line();
-  code.block(`export interface ${name}Props`, '', () => {
-    code.line(`extends Omit<JSX.HTMLAttributes<${name}Element>, keyof ${name}OwnProps>,`);
-    code.line(`  ${name}OwnProps {}`);
-  });
+  writeAllProps(code, surface, 'JSX.HTMLAttributes');
 }

@@ -16,10 +16,9 @@ import {
   deprecation,
   entry,
   taken,
-  writeEagerImport,
-  writeKind,
+  writeAllProps,
   writeList,
-  writeMembers,
+  writePreamble,
   writeSummary,
   writeTag,
   writeValues,
@@ -80,12 +79,7 @@ function componentText(surface: Surface, request: WrapRequest): string {
       ...(values.some((one) => one.attribute?.isPresence) ? ['presence'] : []),
     ];
     code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
-    writeEagerImport(code, surface, request);
-    code.line();
-    writeKind(code, surface, request);
-    code.line();
-    writeMembers(code, surface);
-    code.line();
+    writePreamble(code, surface, request);
     writeProps(code, surface);
   });
   code.line();
@@ -108,10 +102,7 @@ function writeProps(code: CodeWriter, surface: Surface): void {
     }
   });
   code.line();
-  code.block(`export interface ${name}Props`, '', () => {
-    code.line(`extends Omit<HTMLAttributes<${name}Element>, keyof ${name}OwnProps>,`);
-    code.line(`  ${name}OwnProps {}`);
-  });
+  writeAllProps(code, surface, 'HTMLAttributes');
 }
 
 function writeInstance(code: CodeWriter, surface: Surface): void {

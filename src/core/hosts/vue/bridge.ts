@@ -51,24 +51,33 @@ function placed(node: VNode, slot: string): VNode {
 }
 `;
 
-const SETUP_2 = `import { h, onBeforeUnmount, onMounted, type ShallowRef, shallowRef, type VNode, watch } from 'vue';
+const SETUP_2 = `import { h, onBeforeUnmount, onMounted, onUpdated, type ShallowRef, shallowRef, type VNode } from 'vue';
 
-/** Ties an element to its properties and handlers, from mount to unmount. Returns the element, to be its ref. */
+/**
+ * Ties an element to its properties and handlers, from mount to unmount. Returns the element, to be its ref, and what
+ * reads the properties: a render function calls it, so that it runs again when one of them changes.
+ */
 export function useElement<E extends HTMLElement>(
   kind: Kind,
   properties: () => Values,
   handlers: Handlers,
-): ShallowRef<E | null> {
+): { element: ShallowRef<E | null>; read: () => void } {
   const link = new ElementLink<E>(kind);
   const element = shallowRef(null) as ShallowRef<E | null>;
+  let latest: Values = {};
   const update = () => {
     if (element.value) link.attach(element.value);
-    link.update(properties(), handlers);
+    link.update(latest, handlers);
   };
   onMounted(update);
-  watch(properties, update, { flush: 'post' });
+  onUpdated(update);
   onBeforeUnmount(() => link.release());
-  return element;
+  return {
+    element,
+    read() {
+      latest = properties();
+    },
+  };
 }
 
 /** The listeners of a component that are not for its own events: they are for the element. */

@@ -18,10 +18,8 @@ import {
   deprecation,
   entry,
   modulesOf,
-  writeEagerImport,
-  writeKind,
   writeList,
-  writeMembers,
+  writePreamble,
   writeSummary,
 } from '../wrapping/writing.js';
 import { bridgeText } from './bridge.js';
@@ -75,12 +73,7 @@ function componentText(surface: Surface, request: WrapRequest): string {
     'useElement',
   ];
   code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
-  writeEagerImport(code, surface, request);
-  code.line();
-  writeKind(code, surface, request);
-  code.line();
-  writeMembers(code, surface);
-  code.line();
+  writePreamble(code, surface, request);
   writeSummary(code, surface, `${tag} as a Vue component.`);
   code.block(`export const ${name} = /* @__PURE__ */ defineComponent({`, '});', () => {
     // Version 2.7 would take the tag for a component of that name, which is this one.
@@ -172,12 +165,12 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
   const hasEvents = events.length > 0 || values.some((one) => one.pair !== null);
   const context = [...(hasEvents ? ['emit'] : []), ...(!isOlder && slots.length > 0 ? ['slots'] : [])];
   const given = `props${context.length > 0 ? `, { ${context.join(', ')} }` : ''}`;
-  const exposed = new Set(['element', 'draw', ...values.map((one) => one.name)]);
+  const exposed = new Set(['element', 'draw', 'read', ...values.map((one) => one.name)]);
   const methods = membersOf(component).filter(
     (one) => one.isMethod && isIdentifier(one.name) && /^[a-z]/i.test(one.name),
   );
   code.block(`setup(${given}) {`, '},', () => {
-    const taken = isOlder ? 'element' : '{ element, hooks }';
+    const taken = isOlder ? '{ element, read }' : '{ element, hooks }';
     code.block(`const ${taken} = useElement<${name}Element>(`, ');', () => {
       code.line('kind,');
       writeList(code, '() => ({', assignedOf(surface, isOlder), '}),');
@@ -188,7 +181,7 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
     code.block('return {', '};', () => {
       code.line('/** The element itself. */');
       code.line('element,');
-      if (!isOlder) code.line('draw,');
+      code.line(isOlder ? 'read,' : 'draw,');
       for (const method of methods) {
         if (exposed.has(method.name)) continue;
         freeName(method.name, exposed);
@@ -278,6 +271,7 @@ function writeRender(code: CodeWriter, surface: Surface, isOlder: boolean): void
       .map((one) => entry(one.attribute?.name ?? '', attributeValue(one, memberAccess('this', one.name)))),
   ];
   code.block('render() {', '},', () => {
+    code.line('this.read();');
     code.block(`return h(${stringLiteral(component.extendsTag ?? tag)}, {`, `}${content});`, () => {
       code.line("ref: 'element',");
       code.line(

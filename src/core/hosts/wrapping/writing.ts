@@ -19,14 +19,14 @@ export function writeSummary(code: CodeWriter, { component }: Surface, otherwise
 }
 
 /** The statement that brings in the element at once, where that is what was asked for. */
-export function writeEagerImport(code: CodeWriter, { tag }: Surface, request: WrapRequest): void {
+function writeEagerImport(code: CodeWriter, { tag }: Surface, request: WrapRequest): void {
   const specifier = request.specifiers.get(tag);
   if (request.imports === 'eager' && specifier !== undefined)
     code.line(`import ${stringLiteral(specifier)};`);
 }
 
 /** The constant that tells the shared module about this kind of element. */
-export function writeKind(code: CodeWriter, surface: Surface, request: WrapRequest): void {
+function writeKind(code: CodeWriter, surface: Surface, request: WrapRequest): void {
   const specifier = request.imports === 'lazy' ? request.specifiers.get(surface.tag) : undefined;
   const pairs = surface.values.flatMap(({ property, pair }) =>
     property !== null && pair ? [`${propertyKey(property)}: ${stringLiteral(pair.event)}`] : [],
@@ -37,6 +37,24 @@ export function writeKind(code: CodeWriter, surface: Surface, request: WrapReque
     if (specifier === undefined) return;
     if (request.untyped.has(surface.tag)) code.line('// @ts-ignore: the module ships no types.');
     code.line(`load: () => import(${stringLiteral(specifier)}),`);
+  });
+}
+
+/** What stands before every wrapper: the element's module, its kind, and its types. */
+export function writePreamble(code: CodeWriter, surface: Surface, request: WrapRequest): void {
+  writeEagerImport(code, surface, request);
+  code.line();
+  writeKind(code, surface, request);
+  code.line();
+  writeMembers(code, surface);
+  code.line();
+}
+
+/** The interface of all that a wrapper takes: its own values and handlers, and the attributes of any element. */
+export function writeAllProps(code: CodeWriter, { name }: Surface, attributes: string): void {
+  code.block(`export interface ${name}Props`, '', () => {
+    code.line(`extends Omit<${attributes}<${name}Element>, keyof ${name}OwnProps>,`);
+    code.line(`  ${name}OwnProps {}`);
   });
 }
 
