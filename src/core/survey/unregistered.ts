@@ -1,8 +1,8 @@
 /** Elements that a module exports for the host to register: their class says which tag is meant. */
 
+import { isElementName } from '../contract/tags.js';
 import { chainOf } from './classes.js';
 import { docOf } from './docs.js';
-import { isElementName } from './element-names.js';
 import { fold, foldStaticMember } from './fold.js';
 import type { Scope } from './functions.js';
 import type { Module, ModuleGraph } from './modules.js';

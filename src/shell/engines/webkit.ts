@@ -195,6 +195,11 @@ Promise.resolve().then(() => (0, eval)(code)).then(
   (error) => done({ error: String(error) }),
 );`;
 
+/** Answers when the page with its modules has loaded. */
+const LOADED = `const done = arguments[arguments.length - 1];
+if (document.readyState === 'complete') done(null);
+else addEventListener('load', () => done(null));`;
+
 async function openPage(
   client: Client,
   html: string,
@@ -207,6 +212,8 @@ async function openPage(
   const { handle } = await client.createWindow('window');
   await client.switchToWindow(handle);
   await client.navigateTo(server.url);
+  // Seen on a slow machine: the driver answers before the page's modules have run.
+  await client.executeAsyncScript(LOADED, []);
   const log: { type: string; text: string }[] = [];
   const refused: string[] = [];
   let isHung = false;

@@ -1,6 +1,7 @@
 /** What a wrapped component offers its users: names, types, and the way each item takes to the element. */
 
 import { kindsOf, kindsRead } from '../../contract/kinds.js';
+import { isElementName } from '../../contract/tags.js';
 import type {
   Component,
   ContractAttribute,
@@ -248,24 +249,9 @@ export function membersOf(component: Component): Member[] {
 
 /** Why no code can be generated for a component; null when it can. */
 export function refusalOf(component: Component): string | null {
-  if (!isElementName(component.tag)) return 'its tag is no name of a custom element in plain letters';
+  if (!isElementName(component.tag) || !/^[\w-]+$/.test(component.tag))
+    return 'its tag is no name of a custom element in plain letters';
   if (component.extendsTag !== null && !/^[a-z][a-z0-9]*$/.test(component.extendsTag))
     return `it extends ${stringLiteral(component.extendsTag)}, which is no element of HTML`;
   return null;
 }
-
-/** A valid custom element name (HTML 4.13.3), of letters that every file and language can hold. */
-function isElementName(tag: string): boolean {
-  return /^[a-z][a-z0-9_-]*$/.test(tag) && tag.includes('-') && !RESERVED_TAGS.has(tag);
-}
-
-const RESERVED_TAGS = new Set([
-  'annotation-xml',
-  'color-profile',
-  'font-face',
-  'font-face-src',
-  'font-face-uri',
-  'font-face-format',
-  'font-face-name',
-  'missing-glyph',
-]);
