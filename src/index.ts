@@ -23,7 +23,7 @@ export * from './core/findings/types.js';
 export type { Host, HostSyntax } from './core/hosts/host.js';
 export { HOSTS } from './core/hosts/index.js';
 export type { Profile, VersionProfile } from './core/hosts/profile.js';
-export type { WrappedFile, WrapRequest, WrapResult } from './core/hosts/wrapping/types.js';
+export type { WrappedFile, WrapRequest } from './core/hosts/wrapping/types.js';
 export { trialsOf } from './core/probe/plan.js';
 export { differencesOf, type ProbeCell, type ProbeResult } from './core/probe/result.js';
 export { type HostProfile, mapPage, type Proof, type ReportModel, reportPage } from './core/report/html.js';

@@ -1,23 +1,17 @@
-/** Generating wrappers and writing them: what is ours is renewed, what was edited or is foreign is kept. */
+/** Who is wrapped for a host, and the files of that. */
 
 import { existsSync } from 'node:fs';
-import { basename, dirname, join, relative, resolve, sep } from 'node:path';
+import { basename, relative, resolve, sep } from 'node:path';
 import type { Component, Contract } from '../core/contract/types.js';
 import { crossings } from '../core/crossing/index.js';
 import { tagAttributes } from '../core/crossing/tags.js';
 import type { ComponentCrossings } from '../core/crossing/types.js';
 import { refusalOf } from '../core/hosts/wrapping/surface.js';
+import { tagsFile } from '../core/hosts/wrapping/tags.js';
 import type { ImportStyle, TaggedComponent, WrappedFile } from '../core/hosts/wrapping/types.js';
-import {
-  filesIn,
-  isInside,
-  marked,
-  ownershipOf,
-  readText,
-  realPath,
-  removeFile,
-  writeText,
-} from './files.js';
+import { isInside, readText, realPath } from './files.js';
+import type { GeneratedFile } from './generated.js';
+import { marked } from './generated.js';
 import type { OpenedHost } from './hosts.js';
 import { packageAround } from './packages.js';
 import type { Surveyed } from './survey.js';
@@ -36,13 +30,6 @@ export interface WrappingPlan {
   files: GeneratedFile[];
 }
 
-export interface GeneratedFile {
-  name: string;
-  text: string;
-  /** Left out without a word where somebody else's file of that name stands. */
-  optional?: true;
-}
-
 export interface WrappingOptions {
   all: boolean;
   imports: ImportStyle;
@@ -57,7 +44,7 @@ export async function planWrapping(
   host: OpenedHost,
   options: WrappingOptions,
 ): Promise<WrappingPlan> {
-  const { wrap, types } = await host.host.wrapper();
+  const { wrap, tagPlace } = await host.host.wrapper();
   const { components: crossed } = crossings(components, host);
   const plan: WrappingPlan = { wrapped: [], unwrapped: [], refused: [], files: [] };
   const tagged: TaggedComponent[] = [];
@@ -91,13 +78,13 @@ export async function planWrapping(
         ),
         imports: options.imports,
         namespace: namespaceOf(options.out),
-      }).files,
+      }),
     );
     // What is imported at once would keep bundlers from leaving out what nobody uses.
     if (options.imports === 'eager' && host.host.wraps === 'bridged')
       files.push({ name: 'package.json', text: PACKAGE_TEXT, optional: true });
   }
-  if (types && tagged.length > 0) addTypes(files, types(tagged, host.major));
+  if (tagPlace && tagged.length > 0) addTypes(files, tagsFile(tagged, tagPlace(host.major)));
   plan.files = files.map((one) => ({ ...one, text: marked(one.name, one.text) }));
   return plan;
 }
@@ -106,12 +93,12 @@ export async function planWrapping(
 const PACKAGE_TEXT = '  "type": "module",\n  "sideEffects": false\n}\n';
 
 /** Types are exported from the index, and are in a program with whatever imports it. */
-function addTypes(files: GeneratedFile[], types: readonly WrappedFile[]): void {
-  files.push(...types);
-  const lines = types.map((one) => `export type * from './${one.name.replace(/\.ts$/, '.js')}';\n`).join('');
+function addTypes(files: GeneratedFile[], types: WrappedFile): void {
+  const line = `export type * from './${types.name.replace(/\.ts$/, '.js')}';\n`;
   const index = files.find((one) => one.name === 'index.ts');
-  if (index) index.text += lines;
-  else files.push({ name: 'index.ts', text: lines });
+  files.push(types);
+  if (index) index.text += line;
+  else files.push({ name: 'index.ts', text: line });
 }
 
 /** Do the package's own types say what element the tag is? */
@@ -152,82 +139,4 @@ function packageOf(root: string | undefined): Contract['package'] {
 function isTyped(module: string | undefined): boolean {
   if (!module) return false;
   return /\.m?tsx?$/.test(module) || existsSync(module.replace(/\.(m?)js$/, '.d.$1ts'));
-}
-
-export interface Written {
-  name: string;
-  /** kept: edited, or somebody else's. leftover: generated before, and not any more. */
-  what: 'written' | 'unchanged' | 'kept' | 'leftover' | 'removed';
-  /** What changes, as a unified diff; only where nothing is written. */
-  diff?: string;
-}
-
-export interface WriteOptions {
-  /** Writes over what was edited, or is somebody else's. */
-  force: boolean;
-  /** Removes leftovers. */
-  prune: boolean;
-  /** Writes nothing, and gives the differences. */
-  isDry: boolean;
-}
-
-/**
- * Writes the files into a folder. Unchanged ones are not touched; those that were edited, or that Suvet did not
- * write, are kept unless `force`. Nothing is ever written outside the folder.
- */
-export async function writeGenerated(
-  files: readonly GeneratedFile[],
-  folder: string,
-  options: WriteOptions,
-): Promise<Written[]> {
-  const written: Written[] = [];
-  for (const { name, text, optional } of files) {
-    const path = join(folder, name);
-    if (basename(name) !== name || dirname(resolve(path)) !== resolve(folder)) {
-      throw new Error(`a generated file would leave its folder: ${name}`);
-    }
-    const ownership = ownershipOf(path);
-    if (optional && ownership === 'foreign' && !options.force) continue;
-    const before = ownership === 'absent' ? '' : (readText(path) ?? '');
-    if (ownership !== 'absent' && before === text) written.push({ name, what: 'unchanged' });
-    else if ((ownership === 'edited' || ownership === 'foreign') && !options.force) {
-      written.push({ name, what: 'kept' });
-    } else if (options.isDry) written.push({ name, what: 'written', diff: await diffOf(name, before, text) });
-    else {
-      writeText(path, text);
-      written.push({ name, what: 'written' });
-    }
-  }
-  return [...written, ...(await leftovers(new Set(files.map((one) => one.name)), folder, options))];
-}
-
-/** What was generated into the folder before and is no longer. Edited files are removed by force only. */
-async function leftovers(
-  names: ReadonlySet<string>,
-  folder: string,
-  { prune, force, isDry }: WriteOptions,
-): Promise<Written[]> {
-  const left: Written[] = [];
-  for (const name of filesIn(folder).filter((one) => !names.has(one))) {
-    const path = join(folder, name);
-    const ownership = ownershipOf(path);
-    if (ownership !== 'ours' && ownership !== 'edited') continue;
-    const isRemoved = prune && (ownership === 'ours' || force);
-    if (isRemoved && !isDry) removeFile(path);
-    left.push({
-      name,
-      what: isRemoved ? 'removed' : 'leftover',
-      ...(isRemoved && isDry ? { diff: await diffOf(name, readText(path) ?? '', '') } : {}),
-    });
-  }
-  return left;
-}
-
-async function diffOf(name: string, before: string, after: string): Promise<string> {
-  const { createTwoFilesPatch, FILE_HEADERS_ONLY } = await import('diff');
-  const from = before === '' ? '/dev/null' : `a/${name}`;
-  const to = after === '' ? '/dev/null' : `b/${name}`;
-  return createTwoFilesPatch(from, to, before, after, undefined, undefined, {
-    headerOptions: FILE_HEADERS_ONLY,
-  });
 }

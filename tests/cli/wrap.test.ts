@@ -67,6 +67,8 @@ test('a dry run shows the difference and writes nothing; leftovers go only with 
   const wrap = (...more: string[]) => suvet([...args, ...more], place);
   const dry = await wrap('--dry-run');
   expect(dry.stdout).toMatch(/^--- \/dev\/null\n\+\+\+ b\/tide-gauge\.ts\n@@ -0,0 \+1,\d+ @@/m);
+  expect(dry.stdout).toMatch(/tide-gauge\.ts +would be written/);
+  expect(dry.stdout).toContain('6 components to be wrapped, 0 without need; 8 files to be written');
   expect(existsSync(join(place, 'out'))).toBe(false);
 
   await wrap();

@@ -35,14 +35,14 @@ test.each(wrapping)(
         (components, imports) => {
           const allowed = components.filter((one) => refusalOf(one) === null);
           const specifiers = new Map(components.map((one) => [one.tag, one.module]));
-          const { files = [] } =
+          const files =
             wrap?.(allowed, {
               major,
               specifiers,
               untyped: new Set(components.map((one) => one.tag)),
               imports,
               namespace: 'ferry',
-            }) ?? {};
+            }) ?? [];
           expect(files.length).toBeGreaterThan(allowed.length);
           expect(new Set(files.map((file) => file.name.toLowerCase())).size).toBe(files.length);
           for (const file of files) {

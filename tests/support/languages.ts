@@ -22,6 +22,7 @@ interface Language {
   literal(value: unknown): string;
   /** An expression that is the page's text for one desk. */
   desk(desk: Desk): string;
+  /** A program that prints the desks, the page's scripts twice, and what comes of an attribute that is none. */
   program(desks: readonly string[]): { name: string; text: string };
 }
 
@@ -116,7 +117,14 @@ export const LANGUAGES: Readonly<Record<'node' | 'java' | 'php' | 'python', Lang
       text: `import { Page, pierDesk } from './elements/index.js';
 const page = new Page('/assets/');
 const desks = [${desks.join(',\n')}];
-process.stdout.write([...desks, page.scripts(), page.scripts()].join(${JSON.stringify(SEPARATOR)}));
+const refused = (name: string) => {
+  try {
+    return String(pierDesk({ attributes: { [name]: 'x' } }));
+  } catch (error) {
+    return (error as Error).message;
+  }
+};
+process.stdout.write([...desks, page.scripts(), page.scripts(), refused('onclick'), refused('a b')].join(${JSON.stringify(SEPARATOR)}));
 `,
     }),
   },
@@ -139,6 +147,14 @@ import java.util.List;
 import java.util.Map;
 
 public final class Run {
+  private static String refused(String name) {
+    try {
+      return new PierDesk().attribute(name, "x").markup().toString();
+    } catch (IllegalArgumentException error) {
+      return error.getMessage();
+    }
+  }
+
   private static Map<String, Object> map(Object... pairs) {
     Map<String, Object> result = new LinkedHashMap<>();
     for (int at = 0; at < pairs.length; at += 2) {
@@ -154,6 +170,8 @@ ${desks.map((desk, at) => `  private static String desk${at}(Page page) {\n    r
 ${desks.map((_, at) => `    out.add(desk${at}(page));`).join('\n')}
     out.add(page.scripts());
     out.add(page.scripts());
+    out.add(refused("onclick"));
+    out.add(refused("a b"));
     new PrintStream(System.out, true, StandardCharsets.UTF_8).print(String.join(${javaString(SEPARATOR)}, out));
   }
 }
@@ -174,7 +192,15 @@ use Elements\\{Page, PierDesk};
 foreach (['Markup', 'Page', 'Tag', 'PierDesk'] as $name) require __DIR__ . "/elements/$name.php";
 $page = new Page('/assets/');
 $desks = [${desks.join(',\n')}];
-echo implode(${phpString('\n---\n').replace(/^'|'$/g, '"').replaceAll('\n', '\\n')}, [...$desks, $page->scripts(), $page->scripts()]);
+echo implode(${phpString('\n---\n').replace(/^'|'$/g, '"').replaceAll('\n', '\\n')}, [...$desks, $page->scripts(), $page->scripts(), refused('onclick'), refused('a b')]);
+function refused(string $name): string
+{
+    try {
+        return (string) (new PierDesk())->attribute($name, 'x')->markup();
+    } catch (InvalidArgumentException $error) {
+        return $error->getMessage();
+    }
+}
 `,
     }),
   },
@@ -194,9 +220,17 @@ echo implode(${phpString('\n---\n').replace(/^'|'$/g, '"').replaceAll('\n', '\\n
       text: `import sys
 from elements import Page, pier_desk
 
+
+def refused(name):
+    try:
+        return str(pier_desk(attributes={name: 'x'}))
+    except ValueError as error:
+        return str(error)
+
+
 page = Page('/assets/')
 desks = [${desks.join(',\n')}]
-sys.stdout.buffer.write(${pythonString(SEPARATOR)}.join([*desks, page.scripts(), page.scripts()]).encode('utf-8'))
+sys.stdout.buffer.write(${pythonString(SEPARATOR)}.join([*desks, page.scripts(), page.scripts(), refused('onclick'), refused('a b')]).encode('utf-8'))
 `,
     }),
   },

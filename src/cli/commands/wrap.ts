@@ -1,3 +1,4 @@
+import type { ImportStyle } from '../../core/hosts/wrapping/types.js';
 import { EXIT, usageError } from '../../shell/error.js';
 import type { OpenedHost } from '../../shell/hosts.js';
 import type { WrappingPlan } from '../../shell/wrapping.js';
@@ -35,7 +36,8 @@ export const wrap: CommandSpec = {
     const hosts = await hostsFor(call, null);
     const { join, resolve } = await import('node:path');
     const { componentsNamed } = await import('../select.js');
-    const { planWrapping, writeGenerated } = await import('../../shell/wrapping.js');
+    const { planWrapping } = await import('../../shell/wrapping.js');
+    const { writeGenerated } = await import('../../shell/generated.js');
     const { wrapView } = await import('../screen/wrap.js');
     const { options } = call;
     const components = componentsNamed(surveyed.contract, call.args);
@@ -48,7 +50,7 @@ export const wrap: CommandSpec = {
       const folder = place === null ? null : resolve(call.cwd, place);
       const plan = await planWrapping(surveyed, components, host, {
         all: options.all === true,
-        imports: options.import as 'lazy' | 'eager' | 'none',
+        imports: options.import as ImportStyle,
         out: folder ?? call.cwd,
       });
       if (plan.files.length > 0 && folder === null)

@@ -1,7 +1,8 @@
 /** The view of `suvet wrap`. */
 
+import type { Written } from '../../shell/generated.js';
 import type { OpenedHost } from '../../shell/hosts.js';
-import type { WrappingPlan, Written } from '../../shell/wrapping.js';
+import type { WrappingPlan } from '../../shell/wrapping.js';
 import type { Screen } from './screen.js';
 import { count, table } from './table.js';
 
@@ -58,7 +59,7 @@ export function wrapView(
     lines.push(screen.strong(isDry ? `Files that would be in ${out}` : `Files in ${out}`));
     lines.push(
       ...table(
-        written.map((one) => [one.name, WORDS[one.what]]),
+        written.map((one) => [one.name, (isDry ? DRY_WORDS[one.what] : null) ?? WORDS[one.what]]),
         columns,
         screen.width,
         '  ',
@@ -66,7 +67,7 @@ export function wrapView(
       '',
     );
   }
-  lines.push(summary(plan, written));
+  lines.push(summary(plan, written, isDry));
   return lines;
 }
 
@@ -86,15 +87,26 @@ const WORDS: Record<Written['what'], string> = {
   removed: 'removed',
 };
 
-function summary({ wrapped, unwrapped, refused }: WrappingPlan, written: readonly Written[]): string {
+/** What is said instead where nothing is done. */
+const DRY_WORDS: Partial<Record<Written['what'], string>> = {
+  written: 'would be written',
+  removed: 'would be removed',
+};
+
+function summary(
+  { wrapped, unwrapped, refused }: WrappingPlan,
+  written: readonly Written[],
+  isDry: boolean,
+): string {
+  const done = (word: string) => (isDry ? `to be ${word}` : word);
   const number = (what: Written['what']) => written.filter((one) => one.what === what).length;
   const more = (what: Written['what'], word: string) => (number(what) > 0 ? `, ${number(what)} ${word}` : '');
   const files =
     written.length === 0
       ? ''
-      : `; ${count(number('written'), 'file')} written, ${number('unchanged')} unchanged, ${number('kept')} kept` +
+      : `; ${count(number('written'), 'file')} ${done('written')}, ${number('unchanged')} unchanged, ${number('kept')} kept` +
         more('leftover', 'left over') +
-        more('removed', 'removed');
+        more('removed', done('removed'));
   const not = refused.length > 0 ? `, ${refused.length} refused` : '';
-  return `${count(wrapped.length, 'component')} wrapped, ${unwrapped.length} without need${not}${files}`;
+  return `${count(wrapped.length, 'component')} ${done('wrapped')}, ${unwrapped.length} without need${not}${files}`;
 }

@@ -1,5 +1,6 @@
 /** Crossing: contract x profile -> outcome of every item, with the code to write or the reason why not. */
 
+import { trappedBy } from '../contract/events.js';
 import { kindsOf } from '../contract/kinds.js';
 import type {
   AttributeLink,
@@ -10,7 +11,7 @@ import type {
 } from '../contract/types.js';
 import type { HandlerForm, ValueForm } from '../hosts/host.js';
 import type { Kind, VersionProfile } from '../hosts/profile.js';
-import { isHeard, keepsFirstHandler, trappedBy } from './events.js';
+import { isHeard, keepsFirstHandler } from './events.js';
 import { expressionFor, item } from './item.js';
 import { pairCrossing } from './pairs.js';
 import type { ComponentCrossings, Crossing, HostCrossings, HostVersion, Outcome, Tried } from './types.js';

@@ -1,7 +1,7 @@
 /** Names, texts and comments for languages other than JavaScript. */
 
 import { camelCase } from './names.js';
-import { commentText } from './text.js';
+import { commentText, isLoneSurrogate } from './text.js';
 
 /** Java (JLS 3.9): keywords and literals. */
 export const JAVA_WORDS = words(
@@ -71,10 +71,7 @@ export function javaComment(text: string): string {
 
 /** A string literal of PHP in single quotes. */
 export function phpString(text: string): string {
-  const whole = text.replaceAll(
-    /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g,
-    '\ufffd',
-  );
+  const whole = text.replaceAll(/\p{Surrogate}/gu, '\ufffd');
   return `'${whole.replaceAll(/['\\]/g, '\\$&')}'`;
 }
 
@@ -84,12 +81,11 @@ export function pythonString(text: string): string {
   for (let index = 0; index < text.length; index += 1) {
     const unit = text.charCodeAt(index);
     const char = text.charAt(index);
-    const isSurrogate = unit >= 0xd800 && unit <= 0xdfff;
     if (char === "'" || char === '\\') out += `\\${char}`;
     else if (char === '\n') out += '\\n';
     else if (char === '\r') out += '\\r';
     else if (unit < 0x20 || unit === 0x7f) out += `\\x${unit.toString(16).padStart(2, '0')}`;
-    else if (isSurrogate && isAlone(text, index)) out += `\\u${unit.toString(16)}`;
+    else if (isLoneSurrogate(text, index)) out += `\\u${unit.toString(16)}`;
     else out += char;
   }
   return `${out}'`;
@@ -99,11 +95,4 @@ export function pythonString(text: string): string {
 export function pythonWords(text: string): string {
   const words = commentText(text).replaceAll(/\s+/g, ' ').trim();
   return words.replaceAll('\\', '\\\\').replaceAll('"', '\\"');
-}
-
-function isAlone(text: string, index: number): boolean {
-  const code = text.codePointAt(index) ?? 0;
-  if (code > 0xffff) return false;
-  const before = index > 0 ? (text.codePointAt(index - 1) ?? 0) : 0;
-  return before <= 0xffff;
 }

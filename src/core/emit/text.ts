@@ -72,7 +72,8 @@ export function markdownCode(text: string): string {
   return `${fence}${pad}${text.replaceAll('|', '\\|').replaceAll(/\s+/g, ' ')}${pad}${fence}`;
 }
 
-function isLoneSurrogate(text: string, index: number): boolean {
+/** Half of a pair that stands for one character, without the other half. */
+export function isLoneSurrogate(text: string, index: number): boolean {
   const unit = text.charCodeAt(index);
   if (unit >= 0xd800 && unit <= 0xdbff) {
     const next = text.charCodeAt(index + 1);

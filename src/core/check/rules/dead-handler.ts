@@ -1,4 +1,5 @@
-import { isHeard, trappedBy } from '../../crossing/events.js';
+import { trappedBy } from '../../contract/events.js';
+import { isHeard } from '../../crossing/events.js';
 import type { Rule } from '../rule.js';
 import { crossingOf, cureFor, eventMeant } from '../rule.js';
 

@@ -1,4 +1,4 @@
-import { trappedBy } from '../../crossing/events.js';
+import { trappedBy } from '../../contract/events.js';
 import type { Rule } from '../rule.js';
 import { eventMeant } from '../rule.js';
 

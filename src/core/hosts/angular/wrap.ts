@@ -6,15 +6,21 @@
 import { kindsOf } from '../../contract/kinds.js';
 import type { Component, ContractProperty } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
-import { camelCase, freeName, isIdentifier } from '../../emit/names.js';
+import { camelCase, freeName } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
 import { orUndefined, propertyKey } from '../../emit/typescript.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
-import { membersOf, surfacesOf } from '../wrapping/surface.js';
-import { tagsFile } from '../wrapping/tags.js';
-import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
-import { deprecation, entry, writeList, writePreamble, writeSummary } from '../wrapping/writing.js';
+import { heardBy, methodsOf, surfacesOf } from '../wrapping/surface.js';
+import type { WrappedFile, WrapRequest } from '../wrapping/types.js';
+import {
+  deprecation,
+  entry,
+  propertyEntries,
+  writeList,
+  writePreamble,
+  writeSummary,
+} from '../wrapping/writing.js';
 import { bridgeText, CONTROL_TEXT } from './bridge.js';
 
 const CONTROL_MODULE = 'control';
@@ -28,7 +34,7 @@ const HABITS: Habits = {
   plainNames: true,
 };
 
-export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const taken = [BRIDGE_MODULE, CONTROL_MODULE, FORMS_MODULE, 'index'];
   const surfaces = surfacesOf(components, HABITS, taken);
   const controlled = surfaces.filter((one) => modelOf(one) !== undefined);
@@ -48,17 +54,23 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
     });
   }
   files.push({ name: 'index.ts', text: exportsOf(surfaces.map((one) => one.module)) });
-  return { files };
+  return files;
 }
 
 /** Templates do not check unknown tags; scripts know them by the DOM's own map. */
-export function types(tagged: readonly TaggedComponent[]): WrappedFile[] {
-  return [tagsFile(tagged, null)];
-}
+export const tagPlace = (): null => null;
 
 /** The value that forms read and write. */
 function modelOf({ values }: Surface): SurfaceValue | undefined {
   return values.find((one) => one.pair !== null);
+}
+
+/**
+ * Angular calls the event of a two-way value `levelChange`, and listens for an event of that name on the element, too:
+ * where the element has one, a handler would run twice, the first time with the event for a value.
+ */
+function isTwoWay({ name, pair }: SurfaceValue): boolean {
+  return pair !== null && pair.event !== `${name}Change`;
 }
 
 /**
@@ -67,7 +79,7 @@ function modelOf({ values }: Surface): SurfaceValue | undefined {
  */
 function outputsOf({ events, values }: Surface): { name: string; event: string; at: number }[] {
   const taken = new Set([...values.map((one) => one.name), ...events.map((one) => one.event)]);
-  for (const { name, pair } of values) if (pair) taken.add(`${name}Change`);
+  for (const { name } of values.filter(isTwoWay)) taken.add(`${name}Change`);
   return events.flatMap(({ name, event, type }, at) => {
     if (name !== event) return [{ name: freeName(name, taken), event, at }];
     return type === 'Event' ? [] : [{ name: freeName(`${name}Event`, taken), event, at }];
@@ -82,14 +94,14 @@ function directiveText(surface: Surface, request: WrapRequest): string {
     'Directive',
     'ElementRef',
     'inject',
-    ...(values.some((one) => one.pair === null) ? ['input'] : []),
-    ...(values.some((one) => one.pair !== null) ? ['model'] : []),
+    ...(values.every(isTwoWay) ? [] : ['input']),
+    ...(values.some(isTwoWay) ? ['model'] : []),
     ...(outputs.length > 0 ? ['output'] : []),
   ];
   const helpers = [
     'type Kind',
     'linked',
-    ...new Set(values.filter((one) => one.pair === null).flatMap((one) => transformOf(one) ?? [])),
+    ...new Set(values.filter((one) => !isTwoWay(one)).flatMap((one) => transformOf(one) ?? [])),
   ];
   code.line(`import { ${needed.join(', ')} } from '@angular/core';`);
   code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
@@ -139,7 +151,7 @@ function transformOf({ item, type }: SurfaceValue): string | null {
 }
 
 function inputOf(value: SurfaceValue): string {
-  if (value.pair) return `model<${orUndefined(value.type)}>()`;
+  if (isTwoWay(value)) return `model<${orUndefined(value.type)}>()`;
   const transform = transformOf(value);
   return transform
     ? `input<${orUndefined(value.type)}, unknown>(undefined, { transform: ${transform} })`
@@ -152,29 +164,24 @@ function writeConstructor(
   outputs: readonly { name: string; event: string }[],
 ): void {
   const { values, events } = surface;
-  const assigned = values.filter((one) => one.way === 'assigned');
-  const entries = assigned.map((one) => entry(one.property ?? '', `this.${one.name}()`));
-  const heard = new Set([
-    ...outputs.map((one) => one.event),
-    ...values.flatMap((one) => (one.pair ? [one.pair.event] : [])),
-  ]);
+  const twoWay = values.filter(isTwoWay);
+  const heard = heardBy({ events, values: twoWay }).filter(
+    (one) => one.values.length > 0 || outputs.some(({ event }) => event === one.event),
+  );
   code.block('constructor() {', '}', () => {
+    const entries = propertyEntries(values, (one) => `this.${one.name}()`);
     writeList(code, 'const properties = () => ({', entries, '});');
     code.block('linked(kind, this.element, properties, {', '});', () => {
-      for (const event of heard) {
+      for (const { event, type, values: told } of heard) {
         const output = outputs.find((one) => one.event === event);
-        const owners = values.filter((one) => one.pair?.event === event);
-        const own = events.find((one) => one.event === event)?.type ?? 'Event';
-        const types = new Set([own, ...owners.map((one) => one.pair?.eventType ?? 'Event')]);
-        types.delete('Event');
-        const type = [...types].join(' & ') || 'Event';
-        if (owners.length === 0 && output) {
-          code.line(`${propertyKey(event)}: (event: ${type}) => this.${output.name}.emit(event),`);
+        const tell = output ? `this.${output.name}.emit(event)` : null;
+        if (told.length === 0) {
+          code.line(`${propertyKey(event)}: (event: ${type}) => ${tell},`);
           continue;
         }
         code.block(`${propertyKey(event)}: (event: ${type}) => {`, '},', () => {
-          for (const one of owners) code.line(`this.${one.name}.set(${one.pair?.read});`);
-          if (output) code.line(`this.${output.name}.emit(event);`);
+          for (const one of told) code.line(`this.${one.name}.set(${one.pair.read});`);
+          if (tell) code.line(`${tell};`);
         });
       }
     });
@@ -183,15 +190,8 @@ function writeConstructor(
 
 function writeMethods(code: CodeWriter, surface: Surface, outputs: readonly { name: string }[]): void {
   const { component, name, values } = surface;
-  const taken = new Set([
-    'element',
-    'constructor',
-    ...values.map((one) => one.name),
-    ...outputs.map((one) => one.name),
-  ]);
-  for (const method of membersOf(component).filter((one) => one.isMethod && isIdentifier(one.name))) {
-    if (taken.has(method.name)) continue;
-    freeName(method.name, taken);
+  const taken = ['element', 'constructor', ...[...values, ...outputs].map((one) => one.name)];
+  for (const method of methodsOf(component, taken)) {
     const type = `${name}Element[${stringLiteral(method.name)}]`;
     code.line();
     code.doc(method.description, deprecation(method.deprecated));

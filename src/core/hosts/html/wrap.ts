@@ -1,8 +1,3 @@
-/** Types for the scripts of a plain page; markup needs nothing. */
+/** Types for the scripts of a plain page are in the DOM's map of tags; markup needs nothing. */
 
-import { tagsFile } from '../wrapping/tags.js';
-import type { TaggedComponent, WrappedFile } from '../wrapping/types.js';
-
-export function types(tagged: readonly TaggedComponent[]): WrappedFile[] {
-  return [tagsFile(tagged, null)];
-}
+export const tagPlace = (): null => null;

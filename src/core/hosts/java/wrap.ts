@@ -6,7 +6,7 @@ import { asciiJava, JAVA_WORDS, javaComment, javaString } from '../../emit/langu
 import { camelCase, freeName } from '../../emit/names.js';
 import type { MarkupItem, MarkupSurface } from '../wrapping/markup.js';
 import { BINDER_MODULE, BINDER_TEXT, markupSurfacesOf } from '../wrapping/markup.js';
-import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import type { WrappedFile, WrapRequest } from '../wrapping/types.js';
 import { MARKUP_TEXT, PAGE_TEXT, TAG_TEXT } from './runtime.js';
 
 /** Class names that generated code uses. */
@@ -18,7 +18,7 @@ const METHODS =
   'attribute text number present json property function event slot markup self put written escaped isLone inOrder quoted ' +
   'numeral toString hashCode equals getClass notify notifyAll wait clone finalize';
 
-export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const surfaces = markupSurfacesOf(components, CLASSES.split(' '));
   const name = request.namespace.toLowerCase().replace(/^[^a-z]+/, '');
   const packageName = name === '' || JAVA_WORDS.has(name) || /^javax?$/.test(name) ? 'elements' : name;
@@ -26,15 +26,13 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
     name: `${className}.java`,
     text: asciiJava(`package ${packageName};\n\n${body}`),
   });
-  return {
-    files: [
-      ...surfaces.map((one) => file(one.name, builderText(one, request))),
-      file('Tag', TAG_TEXT),
-      file('Markup', MARKUP_TEXT),
-      file('Page', PAGE_TEXT),
-      { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
-    ],
-  };
+  return [
+    ...surfaces.map((one) => file(one.name, builderText(one, request))),
+    file('Tag', TAG_TEXT),
+    file('Markup', MARKUP_TEXT),
+    file('Page', PAGE_TEXT),
+    { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
+  ];
 }
 
 function builderText(surface: MarkupSurface, request: WrapRequest): string {

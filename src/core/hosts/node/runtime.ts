@@ -110,7 +110,7 @@ function attribute(name: string, text: string): string {
 /** Text for markup, between tags or in a quoted attribute (HTML, 13.1.2.3 and 13.3). */
 export function escaped(text: string): string {
   return text
-    .replaceAll(/[\\ud800-\\udbff](?![\\udc00-\\udfff])|(?<![\\ud800-\\udbff])[\\udc00-\\udfff]|\\0/g, '\\ufffd')
+    .replaceAll(/\\p{Surrogate}|\\0/gu, '\\ufffd')
     .replaceAll('&', '&amp;')
     .replaceAll('<', '&lt;')
     .replaceAll('>', '&gt;')

@@ -7,29 +7,27 @@ import { stringLiteral } from '../../emit/text.js';
 import { orUndefined, propertyKey, typeScriptOf } from '../../emit/typescript.js';
 import type { MarkupItem, MarkupSurface } from '../wrapping/markup.js';
 import { BINDER_MODULE, BINDER_TEXT, markupSurfacesOf } from '../wrapping/markup.js';
-import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import type { WrappedFile, WrapRequest } from '../wrapping/types.js';
 import { deprecation, indexFile } from '../wrapping/writing.js';
 import { RUNTIME_TEXT } from './runtime.js';
 
 const RUNTIME_MODULE = 'markup';
 
-export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const modules = new Set([RUNTIME_MODULE, BINDER_MODULE, 'index']);
   const surfaces = markupSurfacesOf(components, ['Markup', 'Page']).map((surface) => ({
     surface,
     module: freeName(surface.tag, modules),
   }));
-  return {
-    files: [
-      ...surfaces.map((one) => ({
-        name: `${one.module}.ts`,
-        text: builderText(one.surface, request),
-      })),
-      { name: `${RUNTIME_MODULE}.ts`, text: RUNTIME_TEXT },
-      { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
-      indexFile([...surfaces.map((one) => one.module), RUNTIME_MODULE]),
-    ],
-  };
+  return [
+    ...surfaces.map((one) => ({
+      name: `${one.module}.ts`,
+      text: builderText(one.surface, request),
+    })),
+    { name: `${RUNTIME_MODULE}.ts`, text: RUNTIME_TEXT },
+    { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
+    indexFile([...surfaces.map((one) => one.module), RUNTIME_MODULE]),
+  ];
 }
 
 function builderText(surface: MarkupSurface, request: WrapRequest): string {

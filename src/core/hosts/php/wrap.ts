@@ -6,7 +6,7 @@ import { PHP_WORDS, phpString } from '../../emit/languages.js';
 import { camelCase, freeName } from '../../emit/names.js';
 import type { MarkupItem, MarkupSurface } from '../wrapping/markup.js';
 import { BINDER_MODULE, BINDER_TEXT, markupSurfacesOf } from '../wrapping/markup.js';
-import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import type { WrappedFile, WrapRequest } from '../wrapping/types.js';
 import { deprecation } from '../wrapping/writing.js';
 import { MARKUP_TEXT, PAGE_TEXT, TAG_TEXT } from './runtime.js';
 
@@ -17,7 +17,7 @@ const METHODS =
   'attribute puttext putnumber putpresence putjson putproperty putfunction putevent putslot put markup written escaped json ' +
   'quoted numeral __construct';
 
-export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const surfaces = markupSurfacesOf(components, CLASSES);
   const name = request.namespace.replace(/^[^A-Za-z]+/, '');
   const named = name.charAt(0).toUpperCase() + name.slice(1);
@@ -26,15 +26,13 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
     name: `${className}.php`,
     text: `\ndeclare(strict_types=1);\n\nnamespace ${namespace};\n\n${body}`,
   });
-  return {
-    files: [
-      ...surfaces.map((one) => file(one.name, builderText(one, request))),
-      file('Tag', TAG_TEXT),
-      file('Markup', MARKUP_TEXT),
-      file('Page', PAGE_TEXT),
-      { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
-    ],
-  };
+  return [
+    ...surfaces.map((one) => file(one.name, builderText(one, request))),
+    file('Tag', TAG_TEXT),
+    file('Markup', MARKUP_TEXT),
+    file('Page', PAGE_TEXT),
+    { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
+  ];
 }
 
 function builderText(surface: MarkupSurface, request: WrapRequest): string {

@@ -3,21 +3,12 @@
 import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
 import { handlerName } from '../jsx-syntax.js';
-import { writeHookBody } from '../jsx-wrapper.js';
+import { writeHookBody, writeProps } from '../wrapping/jsx.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
 import { surfacesOf } from '../wrapping/surface.js';
-import type { TagPlace } from '../wrapping/tags.js';
-import { tagsFile } from '../wrapping/tags.js';
-import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
-import {
-  modulesOf,
-  slotWords,
-  writeAllProps,
-  writePreamble,
-  writeSummary,
-  writeValues,
-} from '../wrapping/writing.js';
+import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
+import { modulesOf, writePreamble, writeSummary } from '../wrapping/writing.js';
 import { bridgeText } from './bridge.js';
 
 /** Preact keeps the ref of a function component to itself, so that the element has a prop of its own. */
@@ -30,9 +21,9 @@ const HABITS: Habits = {
   carries: (isShared) => (isShared ? 'written' : 'attribute'),
 };
 
-export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
-  return { files: modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText()) };
+  return modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText());
 }
 
 const TAGS: TagPlace = {
@@ -42,9 +33,7 @@ const TAGS: TagPlace = {
   tag: 'Omit<HTMLAttributes<E & EventTarget>, keyof Own> & Own',
 };
 
-export function types(tagged: readonly TaggedComponent[]): WrappedFile[] {
-  return [tagsFile(tagged, TAGS)];
-}
+export const tagPlace = (): TagPlace => TAGS;
 
 function componentText(surface: Surface, request: WrapRequest): string {
   const { name, tag, values, slots } = surface;
@@ -60,25 +49,15 @@ function componentText(surface: Surface, request: WrapRequest): string {
   ];
   code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
   writePreamble(code, surface, request);
-  writeProps(code, surface);
+  writeProps(code, surface, {
+    content: 'ComponentChildren',
+    attributes: 'HTMLAttributes',
+    reference: [REFERENCE, `Ref<${name}Element>`],
+  });
   code.line();
   writeSummary(code, surface, `${tag} as a Preact component.`);
   code.block(`export function ${name}({ ${REFERENCE}, ...props }: ${name}Props): JSX.Element {`, '}', () =>
     writeHookBody(code, surface, { create: 'h', reference: REFERENCE, others: 'others' }),
   );
   return code.toString();
-}
-
-function writeProps(code: CodeWriter, surface: Surface): void {
-  const { name, values, events, slots } = surface;
-  code.block(`export interface ${name}OwnProps {`, '}', () => {
-    writeValues(code, values, events);
-    code.doc('Refers to the element.');
-    code.line(`${REFERENCE}?: Ref<${name}Element>;`);
-    if (slots.length === 0) return;
-    code.doc(slotWords(surface));
-    code.line('children?: ComponentChildren;');
-  });
-  code.line();
-  writeAllProps(code, surface, 'HTMLAttributes');
 }

@@ -6,12 +6,12 @@ import { PYTHON_WORDS, pythonString, pythonWords, snakeCase } from '../../emit/l
 import { freeName } from '../../emit/names.js';
 import type { MarkupItem, MarkupSurface } from '../wrapping/markup.js';
 import { BINDER_MODULE, BINDER_TEXT, markupSurfacesOf } from '../wrapping/markup.js';
-import type { WrapRequest, WrapResult } from '../wrapping/types.js';
+import type { WrappedFile, WrapRequest } from '../wrapping/types.js';
 import { RUNTIME_TEXT } from './runtime.js';
 
 const RUNTIME_MODULE = 'markup';
 
-export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const modules = new Set([RUNTIME_MODULE, BINDER_MODULE, '__init__']);
   const named = markupSurfacesOf(components, []).map((surface) => ({
     surface,
@@ -24,14 +24,12 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
     `__all__ = [${['Content', 'Markup', 'Page', ...named.map((one) => one.name)].map(pythonString).join(', ')}]`,
     '',
   ];
-  return {
-    files: [
-      ...named.map((one) => ({ name: `${one.name}.py`, text: builderText(one.surface, one.name, request) })),
-      { name: `${RUNTIME_MODULE}.py`, text: `from __future__ import annotations\n\n${RUNTIME_TEXT}` },
-      { name: '__init__.py', text: index.join('\n') },
-      { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
-    ],
-  };
+  return [
+    ...named.map((one) => ({ name: `${one.name}.py`, text: builderText(one.surface, one.name, request) })),
+    { name: `${RUNTIME_MODULE}.py`, text: `from __future__ import annotations\n\n${RUNTIME_TEXT}` },
+    { name: '__init__.py', text: index.join('\n') },
+    { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
+  ];
 }
 
 function builderText(surface: MarkupSurface, func: string, request: WrapRequest): string {

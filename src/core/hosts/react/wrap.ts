@@ -2,21 +2,12 @@
 
 import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
-import { writeHookBody } from '../jsx-wrapper.js';
+import { writeHookBody, writeProps } from '../wrapping/jsx.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
 import { surfacesOf } from '../wrapping/surface.js';
-import type { TagPlace } from '../wrapping/tags.js';
-import { tagsFile } from '../wrapping/tags.js';
-import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
-import {
-  modulesOf,
-  slotWords,
-  writeAllProps,
-  writePreamble,
-  writeSummary,
-  writeValues,
-} from '../wrapping/writing.js';
+import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
+import { modulesOf, writePreamble, writeSummary } from '../wrapping/writing.js';
 import { bridgeText, PROPERTIES_SINCE } from './bridge.js';
 import { handlerName } from './syntax.js';
 
@@ -30,16 +21,14 @@ function habitsOf(major: number): Habits {
   };
 }
 
-export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const surfaces = surfacesOf(components, habitsOf(request.major), [BRIDGE_MODULE, 'index']);
-  return {
-    files: modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText(request.major)),
-  };
+  return modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText(request.major));
 }
 
 /** Types before 18 look for tags in a namespace of the whole program. */
-export function types(tagged: readonly TaggedComponent[], major: number): WrappedFile[] {
-  const place: TagPlace = {
+export function tagPlace(major: number): TagPlace {
+  return {
     imports: "import type { DetailedHTMLProps, HTMLAttributes } from 'react';",
     within: [
       major < 18 ? 'declare global {' : "declare module 'react' {",
@@ -49,7 +38,6 @@ export function types(tagged: readonly TaggedComponent[], major: number): Wrappe
     key: ({ written }) => written,
     tag: 'Omit<DetailedHTMLProps<HTMLAttributes<E>, E>, keyof Own> & Own',
   };
-  return [tagsFile(tagged, place)];
 }
 
 function componentText(surface: Surface, request: WrapRequest): string {
@@ -66,7 +54,7 @@ function componentText(surface: Surface, request: WrapRequest): string {
   ];
   code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
   writePreamble(code, surface, request);
-  writeProps(code, surface);
+  writeProps(code, surface, { content: 'ReactNode', attributes: 'HTMLAttributes', reference: null });
   code.line();
   writeSummary(code, surface, `${tag} as a React component.`);
   const open = `export const ${name} = /* @__PURE__ */ forwardRef<${name}Element, ${name}Props>(function ${name}(props, ref) {`;
@@ -78,16 +66,4 @@ function componentText(surface: Surface, request: WrapRequest): string {
     }),
   );
   return code.toString();
-}
-
-function writeProps(code: CodeWriter, surface: Surface): void {
-  const { name, values, events, slots } = surface;
-  code.block(`export interface ${name}OwnProps {`, '}', () => {
-    writeValues(code, values, events);
-    if (slots.length === 0) return;
-    code.doc(slotWords(surface));
-    code.line('children?: ReactNode;');
-  });
-  code.line();
-  writeAllProps(code, surface, 'HTMLAttributes');
 }

@@ -2,19 +2,17 @@
 
 import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
-import { freeName, isIdentifier } from '../../emit/names.js';
 import { htmlText, stringLiteral } from '../../emit/text.js';
 import { propertyKey } from '../../emit/typescript.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
-import { membersOf, surfacesOf } from '../wrapping/surface.js';
-import type { TagPlace } from '../wrapping/tags.js';
-import { tagsFile } from '../wrapping/tags.js';
-import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
+import { heardBy, methodsOf, surfacesOf } from '../wrapping/surface.js';
+import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
 import {
-  attributeValue,
+  attributeEntries,
   deprecation,
   entry,
+  propertyEntries,
   taken,
   writeAllProps,
   writeList,
@@ -38,7 +36,7 @@ const HABITS: Habits = {
   carries: () => 'written',
 };
 
-export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
   const index = new CodeWriter();
   for (const { name, module } of surfaces) {
@@ -47,13 +45,11 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
       `export { default as ${name}, ${types.join(', ')} } from ${stringLiteral(`./${module}.svelte`)};`,
     );
   }
-  return {
-    files: [
-      ...surfaces.map((one) => ({ name: `${one.module}.svelte`, text: componentText(one, request) })),
-      { name: `${BRIDGE_MODULE}.ts`, text: bridgeText() },
-      { name: 'index.ts', text: index.toString() },
-    ],
-  };
+  return [
+    ...surfaces.map((one) => ({ name: `${one.module}.svelte`, text: componentText(one, request) })),
+    { name: `${BRIDGE_MODULE}.ts`, text: bridgeText() },
+    { name: 'index.ts', text: index.toString() },
+  ];
 }
 
 const TAGS: TagPlace = {
@@ -63,9 +59,7 @@ const TAGS: TagPlace = {
   tag: 'Omit<HTMLAttributes<E & EventTarget>, keyof Own> & Own',
 };
 
-export function types(tagged: readonly TaggedComponent[]): WrappedFile[] {
-  return [tagsFile(tagged, TAGS)];
-}
+export const tagPlace = (): TagPlace => TAGS;
 
 function componentText(surface: Surface, request: WrapRequest): string {
   const { values } = surface;
@@ -118,11 +112,10 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
     for (const one of given) code.line(one.startsWith('...') ? one : `${one},`);
   });
   code.line();
-  const written = values.filter((one) => one.way === 'written');
+  const written = attributeEntries(values, 'written', (one) => one.local);
   code.line(`const link = new ElementLink<${name}Element>(kind);`);
   if (written.length > 0) {
-    const entries = written.map((one) => entry(one.attribute?.name ?? '', attributeValue(one, one.local)));
-    writeList(code, 'const attributes = () => ({', entries, '});');
+    writeList(code, 'const attributes = () => ({', written, '});');
     code.line('// What is there from the start, and on a server; what changes later, the link writes.');
     code.line('const initial = attributes();');
   }
@@ -133,22 +126,16 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
   });
   code.block('$effect(() => {', '});', () => {
     if (written.length > 0) code.line('link.write(attributes());');
-    const assigned = values.filter((one) => one.way === 'assigned');
     writeList(
       code,
       'const properties = {',
-      assigned.map((one) => entry(one.property ?? '', one.local)),
+      propertyEntries(values, (one) => one.local),
       '};',
     );
-    code.line('link.update(properties, {');
-    writeHandlers(code, surface);
-    code.line('});');
+    code.block('link.update(properties, {', '});', () => writeHandlers(code, surface));
   });
-  const locals = new Set(['element', ...HABITS.locals, ...[...values, ...events].map((one) => one.local)]);
-  for (const slot of slots) locals.add(slot.local);
-  for (const method of membersOf(component).filter((one) => one.isMethod && isIdentifier(one.name))) {
-    if (locals.has(method.name)) continue;
-    freeName(method.name, locals);
+  const locals = [...values, ...events, ...slots].map((one) => one.local);
+  for (const method of methodsOf(component, ['element', ...HABITS.locals, ...locals])) {
     const type = `${name}Element[${stringLiteral(method.name)}]`;
     code.line();
     code.doc(method.description, deprecation(method.deprecated));
@@ -158,18 +145,16 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
   }
 }
 
-function writeHandlers(code: CodeWriter, { values, events }: Surface): void {
-  const paired = new Set(values.flatMap((one) => (one.pair ? [one.pair.event] : [])));
-  for (const { event, local } of events) if (!paired.has(event)) code.line(`  ${entry(event, local)},`);
-  for (const event of paired) {
-    const heard = events.find((one) => one.event === event);
-    const owners = values.filter((one) => one.pair?.event === event);
-    const types = new Set([heard?.type ?? 'Event', ...owners.map((one) => one.pair?.eventType ?? 'Event')]);
-    types.delete('Event');
-    code.line(`  ${propertyKey(event)}(event: ${[...types].join(' & ') || 'Event'}) {`);
-    for (const one of owners) code.line(`    ${one.local} = ${one.pair?.read};`);
-    if (heard) code.line(`    ${heard.local}?.(event);`);
-    code.line('  },');
+function writeHandlers(code: CodeWriter, surface: Surface): void {
+  for (const { event, type, handler, values } of heardBy(surface)) {
+    if (values.length === 0 && handler) {
+      code.line(`${entry(event, handler.local)},`);
+      continue;
+    }
+    code.block(`${propertyKey(event)}(event: ${type}) {`, '},', () => {
+      for (const one of values) code.line(`${one.local} = ${one.pair.read};`);
+      if (handler) code.line(`${handler.local}?.(event);`);
+    });
   }
 }
 

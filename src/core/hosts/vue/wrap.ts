@@ -3,21 +3,19 @@
 import { kindsOf } from '../../contract/kinds.js';
 import type { Component, ContractProperty } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
-import { freeName, isIdentifier } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
 import { memberAccess, propertyKey } from '../../emit/typescript.js';
 import { handlerName } from '../jsx-syntax.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
-import { membersOf, surfacesOf } from '../wrapping/surface.js';
-import type { TagPlace } from '../wrapping/tags.js';
-import { tagsFile } from '../wrapping/tags.js';
-import type { TaggedComponent, WrappedFile, WrapRequest, WrapResult } from '../wrapping/types.js';
+import { heardBy, methodsOf, surfacesOf } from '../wrapping/surface.js';
+import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
 import {
-  attributeValue,
+  attributeEntries,
   deprecation,
   entry,
   modulesOf,
+  propertyEntries,
   writeList,
   writePreamble,
   writeSummary,
@@ -26,17 +24,15 @@ import { bridgeText } from './bridge.js';
 
 /** Vue keeps some names; listeners are declared under the event's own name, so values and events never meet. */
 const HABITS: Habits = {
-  taken: 'key ref is class style slot'.split(' '),
+  taken: 'key ref is class style slot modelValue element draw read'.split(' '),
   locals: [],
   handler: (event) => event,
   carries: () => 'attribute',
 };
 
-export function wrap(components: readonly Component[], request: WrapRequest): WrapResult {
+export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
-  return {
-    files: modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText(request.major)),
-  };
+  return modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText(request.major));
 }
 
 /** Where version 3 looks for tags in templates. */
@@ -47,9 +43,7 @@ const TAGS: TagPlace = {
   tag: 'new () => { $props: Omit<HTMLAttributes, keyof Own> & Own; $el: E }',
 };
 
-export function types(tagged: readonly TaggedComponent[], major: number): WrappedFile[] {
-  return [tagsFile(tagged, major < 3 ? null : TAGS)];
-}
+export const tagPlace = (major: number): TagPlace | null => (major < 3 ? null : TAGS);
 
 /** The first pair answers to `v-model`, as every one does to `v-model:name`. */
 function modelOf({ values }: Surface): SurfaceValue | undefined {
@@ -165,10 +159,7 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
   const hasEvents = events.length > 0 || values.some((one) => one.pair !== null);
   const context = [...(hasEvents ? ['emit'] : []), ...(!isOlder && slots.length > 0 ? ['slots'] : [])];
   const given = `props${context.length > 0 ? `, { ${context.join(', ')} }` : ''}`;
-  const exposed = new Set(['element', 'draw', 'read', ...values.map((one) => one.name)]);
-  const methods = membersOf(component).filter(
-    (one) => one.isMethod && isIdentifier(one.name) && /^[a-z]/i.test(one.name),
-  );
+  const methods = methodsOf(component, ['element', 'draw', 'read', ...values.map((one) => one.name)]);
   code.block(`setup(${given}) {`, '},', () => {
     const taken = isOlder ? '{ element, read }' : '{ element, hooks }';
     code.block(`const ${taken} = useElement<${name}Element>(`, ');', () => {
@@ -183,8 +174,6 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
       code.line('element,');
       code.line(isOlder ? 'read,' : 'draw,');
       for (const method of methods) {
-        if (exposed.has(method.name)) continue;
-        freeName(method.name, exposed);
         const type = `${name}Element[${stringLiteral(method.name)}]`;
         code.doc(method.description, deprecation(method.deprecated));
         code.line(
@@ -198,40 +187,27 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
 
 function assignedOf(surface: Surface, isOlder: boolean): string[] {
   const model = modelOf(surface);
-  return surface.values
-    .filter((one) => one.way === 'assigned')
-    .map((one) => {
-      const own = memberAccess('props', one.name);
-      const value =
-        one === model && !isOlder ? `props.modelValue === undefined ? ${own} : props.modelValue` : own;
-      return entry(one.property ?? '', value);
-    });
+  return propertyEntries(surface.values, (one) => {
+    const own = memberAccess('props', one.name);
+    return one === model && !isOlder ? `props.modelValue === undefined ? ${own} : props.modelValue` : own;
+  });
 }
 
 function writeHandlers(code: CodeWriter, surface: Surface, isOlder: boolean): void {
   const model = modelOf(surface);
-  const names = new Set([
-    ...surface.events.map((one) => one.event),
-    ...surface.values.flatMap((one) => (one.pair ? [one.pair.event] : [])),
-  ]);
   code.block('{', '},', () => {
-    for (const event of names) {
-      const heard = surface.events.find((one) => one.event === event);
-      const paired = surface.values.filter((one) => one.pair?.event === event);
-      const type = heard?.type ?? 'Event';
-      if (paired.length === 0) {
-        code.line(`${entry(event, `(event: ${type}) => emit(${stringLiteral(event)}, event)`)},`);
+    for (const { event, type, values } of heardBy(surface)) {
+      const tell = `emit(${stringLiteral(event)}, event)`;
+      if (values.length === 0) {
+        code.line(`${entry(event, `(event: ${type}) => ${tell}`)},`);
         continue;
       }
-      const eventTypes = [...new Set([type, ...paired.map((one) => one.pair?.eventType ?? '')])];
-      const specific = eventTypes.filter((one) => one !== 'Event');
-      code.block(`${propertyKey(event)}: (event: ${specific.join(' & ') || 'Event'}) => {`, '},', () => {
-        for (const value of paired) {
-          const read = value.pair?.read ?? '';
-          code.line(`emit(${stringLiteral(`update:${value.name}`)}, ${read});`);
-          if (value === model && !isOlder) code.line(`emit('update:modelValue', ${read});`);
+      code.block(`${propertyKey(event)}: (event: ${type}) => {`, '},', () => {
+        for (const one of values) {
+          code.line(`emit(${stringLiteral(`update:${one.name}`)}, ${one.pair.read});`);
+          if (one.name === model?.name && !isOlder) code.line(`emit('update:modelValue', ${one.pair.read});`);
         }
-        code.line(`emit(${stringLiteral(event)}, event);`);
+        code.line(`${tell};`);
       });
     }
   });
@@ -243,9 +219,7 @@ function writeDrawing(code: CodeWriter, surface: Surface): void {
   const data = [
     '...hooks',
     ...(component.extendsTag === null ? [] : [entry('is', stringLiteral(tag))]),
-    ...values
-      .filter((one) => one.way === 'attribute')
-      .map((one) => entry(`^${one.attribute?.name}`, attributeValue(one, memberAccess('props', one.name)))),
+    ...attributeEntries(values, 'attribute', (one) => memberAccess('props', one.name), '^'),
   ];
   const content = slots.length > 0 ? `, slotted(slots, ${namedOf(surface)})` : '';
   const open = `const draw = () => h(${stringLiteral(component.extendsTag ?? tag)}, {`;
@@ -266,9 +240,7 @@ function writeRender(code: CodeWriter, surface: Surface, isOlder: boolean): void
   const content = slots.length > 0 ? `, slotted(this.$scopedSlots, ${namedOf(surface)})` : '';
   const attributes = [
     ...(component.extendsTag === null ? [] : [entry('is', stringLiteral(tag))]),
-    ...values
-      .filter((one) => one.way === 'attribute')
-      .map((one) => entry(one.attribute?.name ?? '', attributeValue(one, memberAccess('this', one.name)))),
+    ...attributeEntries(values, 'attribute', (one) => memberAccess('this', one.name)),
   ];
   code.block('render() {', '},', () => {
     code.line('this.read();');

@@ -1,9 +1,10 @@
 /** What a server writes of a component: attributes in markup, and the rest for a script of the page. */
 
+import { trappedBy } from '../../contract/events.js';
 import { kindsOf } from '../../contract/kinds.js';
 import type { AttributeReader, Component, ItemWords, TypeInfo } from '../../contract/types.js';
 import { freeName, pascalCase } from '../../emit/names.js';
-import { canBeHeard, firsts, isAttributeName, isPossibleKey } from './surface.js';
+import { firsts, isAttributeName, isPossibleKey } from './surface.js';
 
 /** What the values of an item are, as far as markup is concerned. */
 export type MarkupValue = 'text' | 'number' | 'boolean' | 'json' | 'function';
@@ -52,7 +53,7 @@ export function markupSurfacesOf(
       module: component.module.replace(/^(\.?\/)+/, '').replace(/\.(m?)tsx?$/, '.$1js'),
       items: itemsOf(component),
       events: firsts(component.events)
-        .filter((one) => canBeHeard(one, component) && isPossibleKey(one.name))
+        .filter((one) => trappedBy(one, component) === null && isPossibleKey(one.name))
         .map((one) => ({ event: one.name, item: one })),
       slots: firsts(component.slots).map((one) => ({ slot: one.name, item: one })),
     };

@@ -1,5 +1,6 @@
 /** What a wrapped component offers its users: names, types, and the way each item takes to the element. */
 
+import { trappedBy } from '../../contract/events.js';
 import { kindsOf, kindsRead } from '../../contract/kinds.js';
 import { isElementName } from '../../contract/tags.js';
 import type {
@@ -115,7 +116,7 @@ function itemsOf(
   const properties = firsts(component.properties).filter((one) => !one.readonly && isPossibleKey(one.name));
   const attributes = firsts(component.attributes).filter((one) => isAttributeName(one.name));
   const events = firsts(component.events).filter(
-    (one) => canBeHeard(one, component) && isPossibleKey(one.name),
+    (one) => trappedBy(one, component) === null && isPossibleKey(one.name),
   );
   return {
     values: [
@@ -181,7 +182,7 @@ export function carryingAttribute(property: ContractProperty): SurfaceValue['att
 function pairOf(property: ContractProperty, component: Component, className: string): SurfacePair | null {
   const pair = component.pairs.find((one) => one.property === property.name);
   const event = component.events.find((one) => one.name === pair?.event);
-  if (!pair || !event || !canBeHeard(event, component)) return null;
+  if (!pair || !event || trappedBy(event, component) !== null) return null;
   const [root = '', ...way] = pair.path.split('.');
   if (![root, ...way].every(isIdentifier)) return null;
   const type = typeScriptOf(property.type);
@@ -196,16 +197,34 @@ function pairOf(property: ContractProperty, component: Component, className: str
   return null;
 }
 
+/** An event that generated code listens to: for its handler, for values that it tells of, or both. */
+export interface Heard {
+  event: string;
+  /** Type of the event object, for whoever reads it. */
+  type: string;
+  handler: SurfaceEvent | null;
+  /** Values that are read from it. */
+  values: (SurfaceValue & { pair: SurfacePair })[];
+}
+
+/** The events of a surface, each once. */
+export function heardBy({ events, values }: Pick<Surface, 'events' | 'values'>): Heard[] {
+  const paired = values.filter((one): one is SurfaceValue & { pair: SurfacePair } => one.pair !== null);
+  const names = new Set([...events.map((one) => one.event), ...paired.map((one) => one.pair.event)]);
+  return [...names].map((event) => {
+    const handler = events.find((one) => one.event === event) ?? null;
+    const owners = paired.filter((one) => one.pair.event === event);
+    const types = new Set([...(handler ? [handler.type] : []), ...owners.map((one) => one.pair.eventType)]);
+    // Every event is an Event; what is more special says more.
+    types.delete('Event');
+    return { event, type: [...types].join(' & ') || 'Event', handler, values: owners };
+  });
+}
+
 /** The first item of each name. */
 export function firsts<Item extends { name: string }>(items: readonly Item[]): Item[] {
   const names = new Set<string>();
   return items.filter(({ name }) => !names.has(name) && names.add(name));
-}
-
-/** Does an event of this component reach the element at all? */
-export function canBeHeard(event: ContractEvent, component: Component): boolean {
-  if (event.origin === 'element') return true;
-  return component.root === 'none' ? event.bubbles : event.composed;
 }
 
 /** A key that an object literal can have without meaning something else. */
@@ -245,6 +264,14 @@ export function membersOf(component: Component): Member[] {
       text: `${methodSignature(one.name, one.text)};`,
     })),
   ];
+}
+
+/** Methods that a wrapper can have under their own names, other than those that are taken. */
+export function methodsOf(component: Component, taken: readonly string[]): Member[] {
+  const names = new Set(taken);
+  return firsts(membersOf(component).filter((one) => one.isMethod)).filter(
+    ({ name }) => /^[A-Za-z]/.test(name) && isIdentifier(name) && !names.has(name),
+  );
 }
 
 /** Why no code can be generated for a component; null when it can. */

@@ -5,23 +5,11 @@ import { stringLiteral } from '../../emit/text.js';
 import { orUndefined, propertyKey } from '../../emit/typescript.js';
 import type { Surface } from './surface.js';
 import { surfacesOf } from './surface.js';
-import type { TagAttribute, TaggedComponent, WrappedFile } from './types.js';
+import type { TagAttribute, TaggedComponent, TagPlace, WrappedFile } from './types.js';
 import { deprecation, writeMembers } from './writing.js';
 
 /** Name of the module, without its ending. */
 export const TAGS_MODULE = 'elements';
-
-/** Where a host looks for the attributes of its tags. */
-export interface TagPlace {
-  /** Statements before everything else. */
-  imports: string;
-  /** `declare module 'x' {`, and what is inside of it, outermost first. */
-  within: readonly string[];
-  /** What an attribute is called there. */
-  key(attribute: TagAttribute): string;
-  /** The type of a tag, over its element `E` and the interface `Own` of its own attributes. */
-  tag: string;
-}
 
 /** The module of types. Without a place, only the DOM's own map of tags is filled. */
 export function tagsFile(tagged: readonly TaggedComponent[], place: TagPlace | null): WrappedFile {

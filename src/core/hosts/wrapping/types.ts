@@ -40,20 +40,28 @@ export interface TagAttribute {
   type: string;
 }
 
+/** Where a host looks for the attributes of its tags. */
+export interface TagPlace {
+  /** Statements before everything else. */
+  imports: string;
+  /** `declare module 'x' {`, and what is inside of it, outermost first. */
+  within: readonly string[];
+  /** What an attribute is called there. */
+  key(attribute: TagAttribute): string;
+  /** The type of a tag, over its element `E` and the interface `Own` of its own attributes. */
+  tag: string;
+}
+
 /** What a host folder provides for `wrap`. */
 export interface Wrapper {
   /** Code for components that need it; absent where a host has no use for any. */
-  wrap?(components: readonly Component[], request: WrapRequest): WrapResult;
-  /** Types for components that are used as tags. */
-  types?(tagged: readonly TaggedComponent[], major: number): WrappedFile[];
+  wrap?(components: readonly Component[], request: WrapRequest): WrappedFile[];
+  /** Where types for tags go; null for the DOM's own map alone, absent where nobody uses tags. */
+  tagPlace?(major: number): TagPlace | null;
 }
 
 export interface WrappedFile {
   /** File name within the output folder. */
   name: string;
   text: string;
-}
-
-export interface WrapResult {
-  files: WrappedFile[];
 }

@@ -4,7 +4,7 @@ import { CodeWriter } from '../../emit/code.js';
 import { stringLiteral } from '../../emit/text.js';
 import { orUndefined, propertyKey } from '../../emit/typescript.js';
 import { BRIDGE_MODULE } from './link.js';
-import type { Surface, SurfaceEvent, SurfaceValue } from './surface.js';
+import type { Surface, SurfaceEvent, SurfaceValue, Way } from './surface.js';
 import { membersOf } from './surface.js';
 import type { WrappedFile, WrapRequest } from './types.js';
 
@@ -75,7 +75,7 @@ export function writeMembers(code: CodeWriter, { component, name }: Surface): vo
   code.line(`export type ${name}Element = ${base} & Omit<${name}Members, keyof ${base}>;`);
 }
 
-/** `{ a, 'b-c': d }`; broken into lines where it is long. */
+/** `{ a, 'b-c': d }` */
 export function objectOf(entries: readonly string[]): string {
   return entries.length === 0 ? '{}' : `{ ${entries.join(', ')} }`;
 }
@@ -86,9 +86,28 @@ export function entry(key: string, value: string): string {
   return written === value ? value : `${written}: ${value}`;
 }
 
-/** What an attribute is written as: its value, or that it is there. */
-export function attributeValue({ attribute }: SurfaceValue, value: string): string {
-  return attribute?.isPresence ? `presence(${value})` : value;
+/** Entries of an object literal for the values that are assigned, over an expression for each. */
+export function propertyEntries(
+  values: readonly SurfaceValue[],
+  expression: (value: SurfaceValue) => string,
+): string[] {
+  return values.flatMap((one) =>
+    one.way === 'assigned' && one.property !== null ? [entry(one.property, expression(one))] : [],
+  );
+}
+
+/** Entries for the values that go as attributes in this way: the value, or that the attribute is there. */
+export function attributeEntries(
+  values: readonly SurfaceValue[],
+  way: Exclude<Way, 'assigned'>,
+  expression: (value: SurfaceValue) => string,
+  prefix = '',
+): string[] {
+  return values.flatMap((one) => {
+    if (one.way !== way || one.attribute === null) return [];
+    const value = expression(one);
+    return [entry(prefix + one.attribute.name, one.attribute.isPresence ? `presence(${value})` : value)];
+  });
 }
 
 /** Declarations of values and handlers as members of an interface of optional properties. */
@@ -139,9 +158,9 @@ export function modulesOf(
 }
 
 /** A module that exports all others. */
-export function indexFile(modules: readonly string[], ending = 'js'): WrappedFile {
+export function indexFile(modules: readonly string[]): WrappedFile {
   const code = new CodeWriter();
-  for (const module of modules) code.line(`export * from ${stringLiteral(`./${module}.${ending}`)};`);
+  for (const module of modules) code.line(`export * from ${stringLiteral(`./${module}.js`)};`);
   return { name: 'index.ts', text: code.toString() };
 }
 
