@@ -119,10 +119,21 @@ export function ownershipOf(path: string): Ownership {
   if (!existsSync(path)) return 'absent';
   const text = readText(path);
   if (text === null) return 'foreign';
-  const opening = OPENINGS[extname(path)] ?? '';
+  const written = readMark(path, text);
+  if (!written) return 'foreign';
+  return digest(written.body) === written.mark ? 'ours' : 'edited';
+}
+
+/** Was a file of this name and text generated, whatever became of it since? */
+export function isMarked(name: string, text: string): boolean {
+  return readMark(name, text) !== null;
+}
+
+function readMark(name: string, text: string): { mark: string; body: string } | null {
+  const opening = OPENINGS[extname(name)] ?? '';
   const [first = '', mark] = MARK.exec(text.slice(opening.length, opening.length + 200)) ?? [];
-  if (mark === undefined || !text.startsWith(opening + first)) return 'foreign';
-  return digest(text.slice(opening.length + first.length)) === mark ? 'ours' : 'edited';
+  if (mark === undefined || !text.startsWith(opening + first)) return null;
+  return { mark, body: text.slice(opening.length + first.length) };
 }
 
 function digest(text: string): string {

@@ -9,10 +9,12 @@ const PIER = componentIn(`
 /**
  * A pier.
  * @slot legend - Colours.
+ * @fires change - The value changed.
  */
 class Pier extends HTMLElement {
   static observedAttributes = ['deck', 'max-rows', 'open', 'level'];
   deck: string = '';
+  value: string = '';
   maxRows: number = 3;
   open: boolean = false;
   rows: string[] = [];
@@ -26,16 +28,19 @@ class Pier extends HTMLElement {
   }
   go() {
     this.dispatchEvent(new CustomEvent('pier-pick', { detail: { at: 1 }, bubbles: true, composed: true }));
+    this.dispatchEvent(new Event('change'));
     this.shadowRoot.firstChild.dispatchEvent(new CustomEvent('pier-in', { bubbles: true }));
     this.attachShadow({ mode: 'open' }).innerHTML = '<slot name="legend"></slot><slot></slot>';
   }
 }
 customElements.define('tide-pier', Pier);`);
 
+const ENDINGS: Record<string, string> = { html: 'html', vue: 'vue', svelte: 'svelte', angular: 'html' };
+
 /** `code: the thing it is about`, a finding a line. */
 function said(host: string, text: string, isLoaded = true): string[] {
   const version = openHost(host, '/');
-  const source = { file: host === 'html' ? 'a.html' : 'a.tsx', text };
+  const source = { file: `a.${ENDINGS[version.host.name] ?? 'tsx'}`, text };
   const findings = check({
     components: [PIER],
     packageName: '@quay/kit',
@@ -100,6 +105,93 @@ rows(
   ],
   (use) => jsx('react@19', use),
 );
+
+rows(
+  'vue@3',
+  [
+    ['<tide-pier deck="upper" :max-rows="3" :rows="list" open :level="level" />', []],
+    ['<tide-pier :decks="a" @pier-pick="f" @click="f" />', ['error unknown-name decks']],
+    ['<tide-pier maxRows="3" />', ['error lost-value maxRows']],
+    ['<tide-pier :maxRows="3" open="" />', []],
+    ['<tide-pier open="false" />', ['error lost-value open']],
+    ['<tide-pier :rows.attr="list" />', ['error lost-value rows']],
+    ['<tide-pier :inner-text.prop="a" :innerText.prop="a" .title="b" />', ['error unknown-name inner-text']],
+    ['<tide-pier v-model="a" />', ['error half-pair value']],
+    ['<tide-pier v-model.lazy="a" />', []],
+    ['<tide-pier v-model:deck="a" />', ['error half-pair deck']],
+    ['<tide-pier v-model:dekc="a" />', ['error unknown-name dekc']],
+    ['<tide-pier @pierPick="f" />', ['error unknown-event pierPick']],
+    ['<tide-pier @pier-in="f" />', ['error trapped-event pier-in']],
+    ['<tide-pier><b slot="legends">x</b></tide-pier>', ['error unknown-slot slot "legends"']],
+    ['<tide-peer />', ['error unknown-tag tide-peer']],
+  ],
+  (use) => said('vue@3', `<template>${use}</template>`),
+);
+
+rows(
+  'vue@2.7',
+  [
+    ['<tide-pier deck="upper" :max-rows="3" @pier-pick="f" />', []],
+    ['<tide-pier :rows="[1]" />', ['error lost-value rows']],
+    ['<tide-pier :rows.prop="[1]" />', []],
+    ['<tide-pier v-model.lazy="a" />', ['error half-pair value']],
+  ],
+  (use) => said('vue@2.7', `<template>${use}</template>`),
+);
+
+rows(
+  'svelte@5',
+  [
+    ['<tide-pier deck="upper" max-rows={3} rows={list} open {level} onpier-pick={f}></tide-pier>', []],
+    [
+      '<tide-pier decks="a" on:pier-pik={f}></tide-pier>',
+      ['error unknown-name decks', 'error unknown-event on'],
+    ],
+    ['<tide-pier maxRows="3"></tide-pier>', ['error lost-value maxRows']],
+    ['<tide-pier bind:value={a}></tide-pier>', ['error half-pair value']],
+    [
+      '<tide-pier onpier-in={f} onPierPick={f}></tide-pier>',
+      ['error trapped-event pier-in', 'error unknown-event onPierPick'],
+    ],
+    ['<tide-pier level="middle"></tide-pier>', ['error invalid-value level']],
+  ],
+  (use) => said('svelte@5', use),
+);
+
+rows(
+  'angular@20',
+  [
+    ['<tide-pier deck="upper" max-rows="3" [rows]="list" open level="low" (pier-pick)="f($event)" />', []],
+    // Directives take names, too: only what nearly is one of the element is wrong.
+    ['<tide-pier [tooltip]="a" routerLink="b" [decks]="c" />', ['error unknown-name decks']],
+    ['<tide-pier [max-rows]="3" />', ['error lost-value maxRows']],
+    ['<tide-pier [attr.rows]="list" rows="a" />', ['error lost-value rows', 'error lost-value rows']],
+    ['<tide-pier [attr.open]="false" open="false" />', ['error lost-value open', 'error lost-value open']],
+    ['<tide-pier [(value)]="a" />', ['error half-pair value']],
+    [
+      '<tide-pier (pierPick)="f()" (pier-in)="f()" />',
+      ['error unknown-event (pierPick)', 'error trapped-event pier-in'],
+    ],
+    ['<tide-pier [innerHTML]="a" [tabIndex]="1" />', []],
+  ],
+  (use) => said('angular@20', use),
+);
+
+test('a tag that the application makes a component of its own is left to the host', () => {
+  const version = openHost('angular@20', '/');
+  const text = '<tide-pier [decks]="1" />';
+  const findings = (scope: string[] | undefined) => {
+    const uses = usesIn(version.host, 'a.html', text);
+    const used = uses.uses.map((use) => (scope ? { ...use, scope } : use));
+    const file = { source: { file: 'a.html', text }, version, isLoaded: () => true };
+    const adopted = [{ tag: 'tide-pier', component: 'Pier' }];
+    const files = [{ ...file, uses: { ...uses, uses: used }, adopted }];
+    return check({ components: [PIER], packageName: null, files }).map((one) => one.code);
+  };
+  expect(findings(undefined)).toEqual([]);
+  expect(findings(['Pier', 'Other'])).toEqual([]);
+  expect(findings(['Other'])).toEqual(['unknown-name']);
+});
 
 rows(
   'html',

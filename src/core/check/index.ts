@@ -7,7 +7,7 @@ import type { ComponentCrossings } from '../crossing/types.js';
 import { LineMap } from '../findings/lines.js';
 import type { Finding } from '../findings/types.js';
 import { inReadingOrder } from '../findings/types.js';
-import type { HostUses, SourceText } from '../hosts/uses.js';
+import type { Adoption, ElementUse, HostUses, SourceText } from '../hosts/uses.js';
 import { applyRule, type RuleContext } from './rule.js';
 import { RULES } from './rules/index.js';
 
@@ -23,6 +23,8 @@ export interface CheckedFile {
   version: HostVersion;
   /** Is the module that registers a tag imported where this file runs? */
   isLoaded(tag: string): boolean;
+  /** Tags that the application makes components of the host, in this file's reach. */
+  adopted?: readonly Adoption[];
 }
 
 /** The findings of all rules in all files, in reading order. */
@@ -35,9 +37,10 @@ export function check({ components, packageName, files }: CheckInput): Finding[]
     crossed.set(key, known);
     return known;
   };
-  const findings = files.flatMap(({ source, uses, version, isLoaded }) => {
+  const findings = files.flatMap(({ source, uses, version, isLoaded, adopted = [] }) => {
     const lines = new LineMap(source.text);
     const found = uses.uses.flatMap((use) => {
+      if (isAdopted(use, adopted)) return [];
       const component = byTag.get(use.tag) ?? null;
       const context: RuleContext = {
         use,
@@ -54,6 +57,11 @@ export function check({ components, packageName, files }: CheckInput): Finding[]
     return [...uses.findings, ...withoutRepeats(found)];
   });
   return inReadingOrder(findings);
+}
+
+/** Does the tag stand for a component of the host here? What that takes is for the host's own checks. */
+function isAdopted({ tag, scope }: ElementUse, adopted: readonly Adoption[]): boolean {
+  return adopted.some((one) => one.tag === tag && (scope === undefined || scope.includes(one.component)));
 }
 
 /** The same mistake is told once for each tag and file where every further place would only repeat it. */

@@ -1,7 +1,7 @@
 /** Pairs: a property and an event that together make a two-way value. */
 
 import type { ContractPair } from '../contract/types.js';
-import type { VersionProfile } from '../hosts/profile.js';
+import type { PairFact, VersionProfile } from '../hosts/profile.js';
 import { expressionFor, item } from './item.js';
 import type { Crossing, HostVersion } from './types.js';
 
@@ -29,7 +29,11 @@ export function pairCrossing(pair: ContractPair, items: readonly Crossing[], ver
 }
 
 /** What a shorthand carries of a pair: as measured, or as measured of a pair whose names are formed alike. */
-function pairFactOf({ property, event }: ContractPair, form: string, profile: VersionProfile) {
+export function pairFactOf(
+  { property, event }: ContractPair,
+  form: string,
+  profile: VersionProfile,
+): PairFact | undefined {
   const facts = new Map(Object.entries(profile.pairs[form] ?? {}));
   const alike = [`${property}-change`, `${property}Change`, `update:${property}`].indexOf(event);
   const key = alike < 0 ? '' : `level ${['level-change', 'levelChange', 'update:level'][alike]}`;

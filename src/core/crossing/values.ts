@@ -74,6 +74,17 @@ export function judge(writing: Writing, profile: VersionProfile): Verdict {
   return verdict;
 }
 
+/** Does a string that is written so reach the property's setter as it is? */
+export function setsText(
+  { form, target }: Pick<Writing, 'form' | 'target'>,
+  profile: VersionProfile,
+): boolean {
+  const text = profile.values[form]?.[target].before.string.mount;
+  if (text === undefined) return false;
+  const { at, got } = readArrival(text);
+  return at === 'accessor' && got === 'same';
+}
+
 const KIND_WORDS: Record<Kind, string> = {
   string: 'a string',
   empty: 'an empty string',

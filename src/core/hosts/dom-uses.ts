@@ -7,14 +7,14 @@ import type { ElementUse, ItemUse } from './uses.js';
 
 /** How a script came by its elements, beyond what its own text says. */
 export interface ElementNames {
-  /** Tags by the name of a reference object whose `current` is the element. */
-  references: ReadonlyMap<string, string>;
+  /** The tag of the element that an expression gives by the host's own way of holding elements, or null. */
+  heldBy?(node: Ast.Node): string | null | undefined;
   /** Tags by the id their element has in the page. */
-  ids: ReadonlyMap<string, string>;
+  ids?: ReadonlyMap<string, string>;
 }
 
 /** The uses that DOM calls of a program make; one for each statement that names an element. */
-export function domUses(program: Ast.Program, names: Names, known: ElementNames): ElementUse[] {
+export function domUses(program: Ast.Node, names: Names, known: ElementNames = {}): ElementUse[] {
   const uses: ElementUse[] = [];
   const add = (tag: string, range: Ast.Node, item: ItemUse) => {
     uses.push({ tag, range: { start: range.start, end: range.end }, items: [item] });
@@ -56,7 +56,7 @@ function calledItem(node: Ast.CallExpression, names: Names): ItemUse | null {
   const value = sketchOf(second, names);
   if (method === 'addEventListener') return { kind: 'handler', name: first.value, form: 'dom', range, value };
   return method === 'setAttribute'
-    ? { kind: 'value', name: first.value, form: 'attribute', range, value }
+    ? { kind: 'value', name: first.value, form: 'dom-attribute', range, value }
     : null;
 }
 
@@ -64,6 +64,8 @@ function calledItem(node: Ast.CallExpression, names: Names): ItemUse | null {
 function tagOf(node: Ast.Node, names: Names, known: ElementNames, depth = 0): string | null {
   if (depth > 6) return null;
   const inner = (next: Ast.Node) => tagOf(next, names, known, depth + 1);
+  const held = known.heldBy?.(node);
+  if (held) return held;
   switch (node.type) {
     case 'TSAsExpression':
     case 'TSNonNullExpression':
@@ -74,15 +76,6 @@ function tagOf(node: Ast.Node, names: Names, known: ElementNames, depth = 0): st
       const init = names.get(node.name);
       return init ? inner(init) : null;
     }
-    case 'MemberExpression':
-      if (
-        node.property.type === 'Identifier' &&
-        node.property.name === 'current' &&
-        node.object.type === 'Identifier'
-      ) {
-        return known.references.get(node.object.name) ?? null;
-      }
-      return null;
     case 'CallExpression':
       return tagOfCall(node, known);
     default:
@@ -102,7 +95,7 @@ function tagOfCall(node: Ast.CallExpression, known: ElementNames): string | null
         ? first.value.toLowerCase()
         : null;
     case 'getElementById':
-      return known.ids.get(first.value) ?? null;
+      return known.ids?.get(first.value) ?? null;
     default:
       return null;
   }

@@ -1,9 +1,9 @@
 /** Uses of elements in JSX, and in calls of createElement; shared by the hosts that write JSX. */
 
-import { LineMap } from '../findings/lines.js';
-import { type Ast, parseModule, walk } from '../survey/parse.js';
+import { type Ast, walk } from '../survey/parse.js';
 import { domUses } from './dom-uses.js';
-import { calledName, type Names, namesIn, sketchOf } from './sketch.js';
+import { readScript } from './scripts.js';
+import { calledName, entriesOf, type Keepers, type Names, sketchOf } from './sketch.js';
 import type { ElementUse, HostUses, ItemUse, SourceText, ValueSketch } from './uses.js';
 
 export interface JsxDialect {
@@ -15,7 +15,16 @@ export interface JsxDialect {
   nameWithin?(written: string): string;
   /** Names that the host itself takes and never hands to the element. */
   isHostName(name: string): boolean;
+  keepers: Keepers;
 }
+
+/** Hooks that keep a value. */
+const HOOKS: Keepers = {
+  useState: 'name',
+  useMemo: 'name',
+  useDeferredValue: 'name',
+  useOptimistic: 'name',
+};
 
 /** Values as attributes, handlers as `onName` or `onname`; but for the host's own names. */
 export function propDialect(ownNames: ReadonlySet<string>): JsxDialect {
@@ -23,20 +32,16 @@ export function propDialect(ownNames: ReadonlySet<string>): JsxDialect {
     handlerForm: (name) => (/^on[A-Z]/.test(name) ? 'on-pascal' : /^on[a-z]/.test(name) ? 'on-name' : null),
     valueForm: () => 'prop',
     isHostName: (name) => ownNames.has(name),
+    keepers: HOOKS,
   };
 }
 
 /** Reads one module. What the parser cannot read becomes a finding; the rest is still read. */
 export function jsxUses(source: SourceText, dialect: JsxDialect): HostUses {
-  const { program, errors } = parseModule(source.file, source.text);
-  const lines = new LineMap(source.text);
-  const names = namesIn(program);
+  const { program, names, imports, findings } = readScript(source, dialect.keepers);
   const references = new Map<string, string>();
   const uses: ElementUse[] = [];
-  const imports: string[] = [];
   walk(program, (node) => {
-    const specifier = importedBy(node);
-    if (specifier !== null) imports.push(specifier);
     if (node.type === 'JSXElement') {
       const use = jsxUse(node, names, dialect);
       if (use) uses.push(use);
@@ -48,41 +53,14 @@ export function jsxUses(source: SourceText, dialect: JsxDialect): HostUses {
     }
     return true;
   });
-  const fromScript = domUses(program, names, { references, ids: new Map() });
-  return {
-    uses: [...uses, ...fromScript],
-    imports,
-    findings: errors.slice(0, 1).map((error) => ({
-      code: 'source-syntax',
-      level: 'error',
-      place: lines.place(source.file, error.start, error.end),
-      message: `${source.file}: cannot be read as a module: ${error.message}.`,
-      cure: 'Mend the syntax; what could be read of the file was checked.',
-    })),
+  const heldBy = (node: Ast.Node) => {
+    const isCurrent = node.type === 'MemberExpression' && nameOf(node.property) === 'current';
+    return isCurrent ? references.get(nameOf(node.object)) : null;
   };
+  return { uses: [...uses, ...domUses(program, names, { heldBy })], imports, findings };
 }
 
-/** The specifier that a node imports, or null. */
-export function importedBy(node: Ast.Node): string | null {
-  switch (node.type) {
-    case 'ImportDeclaration':
-    case 'ExportAllDeclaration':
-      return node.source.value;
-    case 'ExportNamedDeclaration':
-      return node.source?.value ?? null;
-    case 'ImportExpression':
-      return node.source.type === 'Literal' && typeof node.source.value === 'string'
-        ? node.source.value
-        : null;
-    case 'CallExpression': {
-      const [first] = node.arguments;
-      const isRequire = node.callee.type === 'Identifier' && node.callee.name === 'require';
-      return isRequire && first?.type === 'Literal' && typeof first.value === 'string' ? first.value : null;
-    }
-    default:
-      return null;
-  }
-}
+const nameOf = (node: Ast.Node) => (node.type === 'Identifier' ? node.name : '');
 
 function jsxUse(node: Ast.JSXElement, names: Names, dialect: JsxDialect): ElementUse | null {
   const { name } = node.openingElement;
@@ -127,12 +105,8 @@ function itemFor(name: string, place: Ast.Node, value: ValueSketch, dialect: Jsx
 }
 
 function objectItems(node: Ast.Node, names: Names, dialect: JsxDialect): ItemUse[] {
-  if (node.type !== 'ObjectExpression') return [];
-  return node.properties.flatMap((property) => {
-    if (property.type !== 'Property' || property.computed) return [];
-    const { key } = property;
-    const name = key.type === 'Identifier' ? key.name : key.type === 'Literal' ? String(key.value) : null;
-    const item = name === null ? null : itemFor(name, key, sketchOf(property.value, names), dialect);
+  return entriesOf(node).flatMap(({ name, key, value }) => {
+    const item = itemFor(name, key, sketchOf(value, names), dialect);
     return item ? [item] : [];
   });
 }

@@ -1,32 +1,94 @@
 /** What a script's text tells of a value, without running it: enough to say that a list is a list. */
 
 import type { Ast } from '../survey/parse.js';
-import { walk } from '../survey/parse.js';
+import { parseModule, walk } from '../survey/parse.js';
 import type { ValueSketch } from './uses.js';
 
-/** Initialisers of the names declared anywhere in a program; a name declared twice tells nothing. */
+/**
+ * Initialisers of the names declared anywhere in a program; a name declared twice tells nothing. What a call of a
+ * name gives stands under the name with its parentheses: `sailings()`.
+ */
 export type Names = ReadonlyMap<string, Ast.Node | null>;
+
+/**
+ * Functions of a host that keep the value they are given, or what the function they are given returns: by name, and
+ * how the value is had back: by the name of what they return, or by calling it.
+ */
+export type Keepers = Readonly<Record<string, 'name' | 'call'>>;
 
 const UNKNOWN: ValueSketch = { kind: 'unknown' };
 
-/** Collects the names of a program. Names that a state hook returns first are worth what the hook starts with. */
-export function namesIn(program: Ast.Program): Names {
+/** Collects the names of a program. The first name of a pair that a keeper returns is the value's. */
+export function namesIn(program: Ast.Program, keepers: Keepers): Names {
   const names = new Map<string, Ast.Node | null>();
-  const add = (name: string, init: Ast.Node | null) => names.set(name, names.has(name) ? null : init);
   walk(program, (node) => {
     if (node.type === 'VariableDeclarator') {
-      if (node.id.type === 'Identifier') add(node.id.name, node.init);
-      if (node.id.type === 'ArrayPattern' && node.init?.type === 'CallExpression') {
-        const [first] = node.id.elements;
-        const [start] = node.init.arguments;
-        if (first?.type === 'Identifier')
-          add(first.name, /State$/.test(calledName(node.init)) ? (start ?? null) : null);
-      }
+      if (node.id.type === 'Identifier') note(names, keepers, node.id.name, node.init);
+      const [first] = node.id.type === 'ArrayPattern' ? node.id.elements : [];
+      if (first?.type === 'Identifier' && keeperOf(node.init, keepers))
+        note(names, keepers, first.name, node.init);
     }
-    if (node.type === 'FunctionDeclaration' && node.id) add(node.id.name, node);
+    if (node.type === 'FunctionDeclaration' && node.id) note(names, keepers, node.id.name, node);
     return true;
   });
   return names;
+}
+
+/** Collects the fields and methods of a class, which a template names without an object. */
+export function membersIn({ body }: Ast.ClassBody, keepers: Keepers): Names {
+  const names = new Map<string, Ast.Node | null>();
+  for (const member of body) {
+    if (member.type !== 'PropertyDefinition' && member.type !== 'MethodDefinition') continue;
+    if (member.computed || member.key.type !== 'Identifier') continue;
+    // An accessor gives what its function returns.
+    const isValue = !('kind' in member) || member.kind === 'method';
+    note(names, keepers, member.key.name, isValue ? member.value : null);
+  }
+  return names;
+}
+
+function note(
+  names: Map<string, Ast.Node | null>,
+  keepers: Keepers,
+  name: string,
+  init: Ast.Node | null,
+): void {
+  const keeper = keeperOf(init, keepers);
+  const key = keeper === 'call' ? `${name}()` : name;
+  const value = keeper ? keptIn(init) : init;
+  names.set(key, names.has(key) ? null : value);
+}
+
+const keeperOf = (node: Ast.Node | null, keepers: Keepers) =>
+  node?.type === 'CallExpression' ? keepers[calledName(node)] : undefined;
+
+/** What a keeper was given: a value, or a function that returns it. */
+function keptIn(call: Ast.Node | null): Ast.Node | null {
+  const [given] = call?.type === 'CallExpression' ? call.arguments : [];
+  if (given?.type !== 'ArrowFunctionExpression') return given ?? null;
+  return given.body.type === 'BlockStatement' ? null : given.body;
+}
+
+/** The names without those that something nearer hides. */
+export function hiding(names: Names, hidden: Iterable<string>): Names {
+  const left = new Map(names);
+  for (const name of hidden) {
+    left.set(name, null);
+    left.set(`${name}()`, null);
+  }
+  return left;
+}
+
+/** An expression, or statements, of a template that are written as in a script; null when they are not. */
+export function parseExpression(text: string): Ast.Program | null {
+  const { program, errors } = parseModule('expression.ts', text);
+  return errors.length === 0 ? program : null;
+}
+
+/** The kind of value that the text of an expression gives, as far as it tells. */
+export function sketchOfText(text: string, names: Names): ValueSketch {
+  const [statement] = parseExpression(`(${text}\n)`)?.body ?? [];
+  return statement?.type === 'ExpressionStatement' ? sketchOf(statement.expression, names) : UNKNOWN;
 }
 
 /** The kind of value an expression gives, as far as its text tells. */
@@ -67,7 +129,7 @@ export function sketchOf(node: Ast.Node, names: Names, depth = 0): ValueSketch {
     case 'LogicalExpression':
       return sameKind(inner(node.left), inner(node.right));
     case 'CallExpression':
-      return callSketch(node, inner);
+      return callSketch(node, names, inner);
     case 'Identifier': {
       if (node.name === 'undefined') return { kind: 'undefined' };
       const init = names.get(node.name);
@@ -116,9 +178,15 @@ const ARRAY_METHODS = new Set([
   'split',
 ]);
 
-function callSketch(node: Ast.CallExpression, inner: (node: Ast.Node) => ValueSketch): ValueSketch {
+function callSketch(
+  node: Ast.CallExpression,
+  names: Names,
+  inner: (node: Ast.Node) => ValueSketch,
+): ValueSketch {
   const name = calledName(node);
   const isMethod = node.callee.type === 'MemberExpression';
+  const kept = isMethod ? null : names.get(`${name}()`);
+  if (kept) return variable(inner(kept));
   if (isMethod && ARRAY_METHODS.has(name)) return { kind: 'array' };
   if (isMethod && /^(stringify|join|toString|toFixed|trim|toLowerCase|toUpperCase)$/.test(name))
     return { kind: 'string' };
@@ -126,15 +194,30 @@ function callSketch(node: Ast.CallExpression, inner: (node: Ast.Node) => ValueSk
     return { kind: name.toLowerCase() as 'string' | 'number' | 'boolean' };
   }
   if (/^use(Callback|Event|EffectEvent)$/.test(name)) return { kind: 'function' };
-  const [first] = node.arguments;
-  if (
-    name === 'useMemo' &&
-    first?.type === 'ArrowFunctionExpression' &&
-    first.body.type !== 'BlockStatement'
-  ) {
-    return variable(inner(first.body));
-  }
   return UNKNOWN;
+}
+
+/** The name of a property in an object literal; null for a computed one. */
+function keyOf(property: Ast.ObjectProperty): string | null {
+  const { key, computed } = property;
+  if (key.type === 'Identifier') return computed ? null : key.name;
+  return key.type === 'Literal' ? String(key.value) : null;
+}
+
+/** The values of an object literal by name; what is spread or computed is left out. */
+export function entriesOf(node: Ast.Node | null | undefined): Entry[] {
+  if (node?.type !== 'ObjectExpression') return [];
+  return node.properties.flatMap((one) => {
+    const name = one.type === 'Property' ? keyOf(one) : null;
+    return one.type === 'Property' && name !== null ? [{ name, key: one.key, value: one.value }] : [];
+  });
+}
+
+/** A property of an object literal. */
+export interface Entry {
+  name: string;
+  key: Ast.Node;
+  value: Ast.Node;
 }
 
 /** The last name of what is called: `useState` in `React.useState(...)`. */

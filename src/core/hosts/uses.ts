@@ -22,8 +22,8 @@ export interface ValueSketch {
 }
 
 export interface ItemUse {
-  /** value: written for a name. handler: listens. slot: content for a slot. */
-  kind: 'value' | 'handler' | 'slot';
+  /** value: written for a name. handler: listens. slot: content for a slot. pair: the host's two-way shorthand. */
+  kind: 'value' | 'handler' | 'slot' | 'pair';
   /** The name as written: an attribute, prop or property name; the event's name for a listener call. */
   name: string;
   /** Form of the host's syntax, as profiles key it. */
@@ -37,12 +37,35 @@ export interface ElementUse {
   /** The tag name in the code. */
   range: Range;
   items: ItemUse[];
+  /** Directives of the host may take some of the names written here. */
+  isShared?: boolean;
+  /** The host's own components that may stand behind the tag here, by their names; all there are when left out. */
+  scope?: readonly string[];
+}
+
+/** A tag that a host takes for a component of its own wherever that is in scope. */
+export interface Adoption {
+  tag: string;
+  /** The component's name in code. */
+  component: string;
 }
 
 export interface HostUses {
   uses: ElementUse[];
+  /** Tags that this file makes components of the host, for other files of the application too. */
+  adopts?: Adoption[];
   /** Every module the file imports, static, dynamic, or by a script element. */
   imports: string[];
   /** Syntax errors. */
   findings: Finding[];
+}
+
+/** The same use in a text that has `offset` code units before it. */
+export function shifted(use: ElementUse, offset: number): ElementUse {
+  const move = ({ start, end }: Range) => ({ start: start + offset, end: end + offset });
+  return {
+    ...use,
+    range: move(use.range),
+    items: use.items.map((item) => ({ ...item, range: move(item.range) })),
+  };
 }

@@ -2,6 +2,7 @@
 
 import type { Rule } from '../rule.js';
 import { deadHandler } from './dead-handler.js';
+import { halfPair } from './half-pair.js';
 import { invalidValue } from './invalid-value.js';
 import { lostValue } from './lost-value.js';
 import { moduleNotImported } from './module-not-imported.js';
@@ -21,4 +22,5 @@ export const RULES: readonly Rule[] = [
   trappedEvent,
   moduleNotImported,
   invalidValue,
+  halfPair,
 ];

@@ -1,6 +1,6 @@
 import { type Kind, kindsOf } from '../../contract/kinds.js';
 import type { AttributeReader, Component, TypeInfo } from '../../contract/types.js';
-import { judge, targetOf } from '../../crossing/values.js';
+import { judge, setsText, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
 import { crossingOf, cureFor } from '../rule.js';
@@ -13,7 +13,8 @@ export const lostValue: Rule = {
     const { use, component } = context;
     if (!component) return [];
     return use.items.flatMap((item) => {
-      const meant = item.kind === 'value' && item.form !== 'attribute' ? itemMeant(item, component) : null;
+      const meant =
+        item.kind === 'value' && item.form !== 'dom-attribute' ? itemMeant(item, component) : null;
       return meant ? judged(item, meant, context) : [];
     });
   },
@@ -73,6 +74,9 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
   const isFixed = item.value.literal !== undefined;
   const losses = judge(writing, profile).losses.filter((loss) => !isFixed || loss.step === 'mount');
   const [loss] = losses;
+  if (!loss && meant.isProperty && item.value.kind === 'string' && setsText(writing, profile)) {
+    return takesText(item, meant) ? [] : [wrongKind(item, meant, context)];
+  }
   if (!loss) return isText && item.value.literal !== undefined ? judgedText(item, meant, context) : [];
   if (item.value.literal === false) {
     return [
@@ -87,6 +91,25 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
   return [
     { range: item.range, message: `${meant.name}: ${label} ${loss.what}.`, cure: cureFor(crossing, context) },
   ];
+}
+
+/** Can the property be set to text? Hosts that set it make `true` of a name without a value. */
+function takesText({ value }: ItemUse, { type }: Meant): boolean {
+  if (type.schema === null) return true;
+  const kinds = kindsOf(type);
+  return (
+    kinds.includes('string') || kinds.includes('empty') || (value.literal === '' && kinds.includes('true'))
+  );
+}
+
+function wrongKind(item: ItemUse, meant: Meant, context: RuleContext): Complaint {
+  const { literal } = item.value;
+  const text = literal === undefined ? 'a text' : `the text ${JSON.stringify(literal)}`;
+  return {
+    range: item.range,
+    message: `${meant.name}: ${context.version.label} sets it to ${text}, and its type is ${meant.type.text}.`,
+    cure: cureFor(crossingOf(context, [meant.kind], meant.name), context),
+  };
 }
 
 /** The kinds of value that may be written here: that of the text if it tells, else all that the type allows. */

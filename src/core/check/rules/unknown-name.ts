@@ -4,29 +4,35 @@ import { nearest } from '../../findings/nearest.js';
 import type { ItemUse } from '../../hosts/uses.js';
 import type { Rule, RuleContext } from '../rule.js';
 
-/** A property or attribute that the component does not have. */
+/** A property or attribute that the component does not have; where others may be meant, only what nearly is one. */
 export const unknownName: Rule = {
   code: 'unknown-name',
   level: 'error',
   check(context) {
     const { use, component } = context;
     if (!component) return [];
-    return use.items
-      .filter((item) => item.kind === 'value' && !isKnown(item, context))
-      .map((item) => {
-        const near = nearest(item.name, namesFor(item, context));
-        return {
+    return use.items.flatMap((item) => {
+      if ((item.kind !== 'value' && item.kind !== 'pair') || isKnown(item, context)) return [];
+      const near = nearest(item.name, namesFor(item, context));
+      if (use.isShared && near === null) return [];
+      return [
+        {
           range: item.range,
           message: `${item.name}: ${component.tag} has no such ${item.form === 'dom' ? 'property' : 'property or attribute'}, so nothing happens.`,
           cure: near ? `Write ${near}.` : `See what it has: suvet survey --component ${component.tag}`,
-        };
-      });
+        },
+      ];
+    });
   },
 };
 
+/** Forms that write attributes and nothing else. */
+const TEXT_FORMS = ['markup', 'dom-attribute'];
+
 function isKnown(item: ItemUse, context: RuleContext): boolean {
   const isDom = item.form === 'dom';
-  if (isDom ? isGlobalProperty(item.name) : isGlobalAttribute(item.name)) return true;
+  if (!isDom && isGlobalAttribute(item.name)) return true;
+  if (!TEXT_FORMS.includes(item.form) && isGlobalProperty(item.name)) return true;
   if (!isDom && context.component?.formAssociated && FORM_ATTRIBUTES.includes(item.name)) return true;
   const names = namesFor(item, context);
   if (isDom) return names.includes(item.name);
@@ -40,5 +46,5 @@ function namesFor({ form }: ItemUse, { component }: RuleContext): string[] {
   const attributes = attributesOf(component).map((one) => one.name);
   const properties = component.properties.map((one) => one.name);
   if (form === 'dom') return [...properties, ...component.methods.map((one) => one.name)];
-  return form === 'attribute' ? attributes : [...properties, ...attributes];
+  return form === 'dom-attribute' ? attributes : [...properties, ...attributes];
 }

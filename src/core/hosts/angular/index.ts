@@ -7,6 +7,7 @@ export const angular: Host = {
   packageName: '@angular/core',
   files: ['.html', '.ts'],
   syntax,
+  usage: () => import('./usage.js'),
   wraps: 'bridged',
   wrapper: () => import('./wrap.js'),
 };

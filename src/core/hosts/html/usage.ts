@@ -1,13 +1,16 @@
 /** HTML pages -> element uses: markup, and the DOM calls of inline scripts. */
 
 import { type DefaultTreeAdapterMap, parse } from 'parse5';
-import { LineMap } from '../../findings/lines.js';
-import type { Finding } from '../../findings/types.js';
-import { parseModule, walk } from '../../survey/parse.js';
 import { domUses } from '../dom-uses.js';
-import { importedBy } from '../jsx-uses.js';
-import { namesIn } from '../sketch.js';
-import type { ElementUse, HostUses, ItemUse, Range, SourceText } from '../uses.js';
+import { readScript } from '../scripts.js';
+import {
+  type ElementUse,
+  type HostUses,
+  type ItemUse,
+  type Range,
+  type SourceText,
+  shifted,
+} from '../uses.js';
 
 type Node = DefaultTreeAdapterMap['node'];
 type Element = DefaultTreeAdapterMap['element'];
@@ -26,7 +29,7 @@ export function usesIn(source: SourceText): HostUses {
   const result: HostUses = { uses: [], imports: [], findings: [] };
   for (const element of elements) {
     if (element.tagName.includes('-')) result.uses.push(markupUse(element, source.text));
-    if (element.tagName === 'script') readScript(element, source, ids, result);
+    if (element.tagName === 'script') addScript(element, source, ids, result);
   }
   const map = importMap(elements);
   result.imports = result.imports.map((specifier) => mapped(specifier, map));
@@ -77,42 +80,19 @@ function valueRange(element: Element, name: string, text: string): Range {
   return { start: location.startOffset + before, end: location.endOffset - quoted };
 }
 
-function readScript(element: Element, source: SourceText, ids: Map<string, string>, result: HostUses): void {
+function addScript(element: Element, source: SourceText, ids: Map<string, string>, result: HostUses): void {
   const src = attribute(element, 'src');
   const type = attribute(element, 'type') ?? '';
   if (src !== null) result.imports.push(src);
   const [child] = element.childNodes;
   if (src !== null || !child || !('value' in child) || !/^(module|text\/javascript|)$/i.test(type)) return;
-  const offset = child.sourceCodeLocation?.startOffset ?? 0;
-  const { program, errors } = parseModule('inline.js', child.value);
-  walk(program, (node) => {
-    const specifier = importedBy(node);
-    if (specifier !== null) result.imports.push(specifier);
-    return true;
-  });
-  const uses = domUses(program, namesIn(program), { references: new Map(), ids });
-  result.uses.push(...uses.map((use) => shifted(use, offset)));
-  const [error] = errors;
-  if (error) result.findings.push(scriptFinding(source, offset + error.start, error.message));
-}
-
-function shifted(use: ElementUse, offset: number): ElementUse {
-  const move = ({ start, end }: Range) => ({ start: start + offset, end: end + offset });
-  return {
-    ...use,
-    range: move(use.range),
-    items: use.items.map((item) => ({ ...item, range: move(item.range) })),
-  };
-}
-
-function scriptFinding(source: SourceText, start: number, message: string): Finding {
-  return {
-    code: 'source-syntax',
-    level: 'error',
-    place: new LineMap(source.text).place(source.file, start),
-    message: `${source.file}: this script cannot be read: ${message}.`,
-    cure: 'Mend the syntax; the rest of the page was checked.',
-  };
+  const start = child.sourceCodeLocation?.startOffset ?? 0;
+  const end = child.sourceCodeLocation?.endOffset ?? start;
+  const script = readScript(source, {}, { start, end, language: 'js' });
+  const uses = domUses(script.program, script.names, { ids });
+  result.uses.push(...uses.map((use) => shifted(use, start)));
+  result.imports.push(...script.imports);
+  result.findings.push(...script.findings);
 }
 
 /** The `imports` of the page's import map (HTML 8.1.5.2), exact names and prefixes that end in a slash. */

@@ -27,6 +27,7 @@ export function usesIn(source: SourceText): HostUses {
       const [, space = '', own] = spaceOf(name) ?? [];
       return space in SPACES ? (own ?? name) : name;
     },
+    keepers: { createSignal: 'call', createMemo: 'call' },
     isHostName: (name) => OWN_NAMES.has(name) || /^(use|style|class|oncapture):/.test(name),
   });
 }

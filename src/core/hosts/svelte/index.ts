@@ -5,8 +5,9 @@ export const svelte: Host = {
   name: 'svelte',
   versioned: true,
   packageName: 'svelte',
-  files: ['.svelte'],
+  files: ['.svelte', '.js', '.mjs', '.ts', '.mts'],
   syntax,
+  usage: () => import('./usage.js'),
   wraps: 'bridged',
   wrapper: () => import('./wrap.js'),
 };

@@ -5,8 +5,9 @@ export const vue: Host = {
   name: 'vue',
   versioned: true,
   packageName: 'vue',
-  files: ['.vue'],
+  files: ['.vue', '.js', '.mjs', '.ts', '.mts'],
   syntax,
+  usage: () => import('./usage.js'),
   wraps: 'bridged',
   wrapper: () => import('./wrap.js'),
 };
