@@ -6,7 +6,7 @@ import { type Finding, inReadingOrder } from '../core/findings/types.js';
 import type { Adoption } from '../core/hosts/uses.js';
 import { isInside, readText, realPath, shownPath } from './files.js';
 import { isMarked } from './generated.js';
-import { filesBelow, isPage, isScript, Reading } from './host-code.js';
+import { configsOf, filesBelow, isPage, isScript, Reading } from './host-code.js';
 import { hostsOfFolder, type OpenedHost, openHost } from './hosts.js';
 import { Loading } from './loading.js';
 import { packageAround } from './packages.js';
@@ -33,6 +33,8 @@ interface Known {
   /** The tags whose modules it loads. */
   tags: Set<string>;
   adopted: Adoption[];
+  /** Its host knows which tags are elements. */
+  isTold: boolean;
 }
 
 /**
@@ -77,8 +79,8 @@ export async function gather(
       judged.isLoaded = (tag) => tags?.has(tag) ?? true;
     } else {
       application.known ??= await knownIn(application, reading, loading, cwd);
-      const { tags, adopted } = application.known;
-      Object.assign(judged, { adopted, isLoaded: (tag: string) => tags.has(tag) });
+      const { tags, adopted, isTold } = application.known;
+      Object.assign(judged, { adopted, isTold, isLoaded: (tag: string) => tags.has(tag) });
     }
   }
   return {
@@ -102,15 +104,19 @@ async function knownIn(
   const scripts: string[] = [];
   const imports = new Map<string, readonly string[]>();
   const adopted: Adoption[] = [];
+  const option = host?.host.tagOption;
+  let isTold =
+    !option || host.major < option.since || configsOf(root, cwd).some((text) => text.includes(option.name));
   for (const path of filesBelow(root, cwd)) {
     if (isScript(path)) scripts.push(path);
     const text = host ? readText(path) : null;
     if (!host || text === null || isPage(path, text, host.host)) continue;
+    isTold ||= option !== undefined && text.includes(option.name);
     const uses = await reading.usesIn(path, text, host.host);
     if (uses && !isScript(path)) imports.set(path, uses.imports);
     adopted.push(...(uses?.adopts ?? []));
   }
-  return { tags: loading.byApplication(root, scripts, imports), adopted };
+  return { tags: loading.byApplication(root, scripts, imports), adopted, isTold };
 }
 
 /** The application a file is part of: a host of the workspace, else the package around it. */

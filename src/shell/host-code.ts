@@ -1,13 +1,13 @@
 /** Files of host code: which there are, and what elements they use. */
 
 import { statSync } from 'node:fs';
-import { extname } from 'node:path';
+import { dirname, extname } from 'node:path';
 import { globSync } from 'tinyglobby';
 import type { Host } from '../core/hosts/host.js';
 import { HOSTS } from '../core/hosts/index.js';
 import type { HostUses } from '../core/hosts/uses.js';
 import { usageError } from './error.js';
-import { realPath, shownPath } from './files.js';
+import { isInside, readText, realPath, shownPath } from './files.js';
 
 const PAGES = ['.html', '.htm'];
 const SCRIPTS = ['.js', '.mjs', '.jsx', '.ts', '.mts', '.tsx'];
@@ -34,6 +34,17 @@ export function filesBelow(path: string, cwd: string): string[] {
     ignore: LEFT_OUT,
     followSymbolicLinks: false,
   }).sort();
+}
+
+/** The texts of an application's configuration, in its own folder and those around it, up to `cwd`. */
+export function configsOf(root: string, cwd: string): string[] {
+  const folders = [root];
+  const top = realPath(cwd);
+  for (let above = dirname(root); isInside(above, top) && above !== folders.at(-1); above = dirname(above))
+    folders.push(above);
+  return folders.flatMap((folder) =>
+    globSync('*.config.*', { cwd: folder, absolute: true }).flatMap((path) => readText(path) ?? []),
+  );
 }
 
 /** A module that holds nothing but script. */

@@ -111,8 +111,10 @@ rows(
   [
     ['<tide-pier deck="upper" :max-rows="3" :rows="list" open :level="level" />', []],
     ['<tide-pier :decks="a" @pier-pick="f" @click="f" />', ['error unknown-name decks']],
-    ['<tide-pier maxRows="3" />', ['error lost-value maxRows']],
+    ['<tide-pier maxRows="3" />', ['warning text-for-number maxRows']],
+    ['<tide-pier rows="a" format="b" />', ['error lost-value rows', 'error lost-value format']],
     ['<tide-pier :maxRows="3" open="" />', []],
+    ['<tide-pier open="open" :deck="`a${b}`" />', []],
     ['<tide-pier open="false" />', ['error lost-value open']],
     ['<tide-pier :rows.attr="list" />', ['error lost-value rows']],
     ['<tide-pier :inner-text.prop="a" :innerText.prop="a" .title="b" />', ['error unknown-name inner-text']],
@@ -147,7 +149,7 @@ rows(
       '<tide-pier decks="a" on:pier-pik={f}></tide-pier>',
       ['error unknown-name decks', 'error unknown-event on'],
     ],
-    ['<tide-pier maxRows="3"></tide-pier>', ['error lost-value maxRows']],
+    ['<tide-pier maxRows="3"></tide-pier>', ['warning text-for-number maxRows']],
     ['<tide-pier bind:value={a}></tide-pier>', ['error half-pair value']],
     [
       '<tide-pier onpier-in={f} onPierPick={f}></tide-pier>',

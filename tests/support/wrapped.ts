@@ -288,9 +288,12 @@ export const vue: Plugin = {
   setup(setup) {
     setup.onLoad({ filter: /\.vue$/ }, async ({ path }) => {
       const { parse, compileScript } = await import('vue/compiler-sfc');
-      const { descriptor, errors } = parse(readFileSync(path, 'utf8'), { filename: path });
+      const compilerOptions = { isCustomElement: (tag: string) => tag.includes('-') };
+      const source = readFileSync(path, 'utf8');
+      const { descriptor, errors } = parse(source, { filename: path, templateParseOptions: compilerOptions });
       if (errors[0]) throw errors[0];
-      const { content } = compileScript(descriptor, { id: path, inlineTemplate: true });
+      const templateOptions = { compilerOptions };
+      const { content } = compileScript(descriptor, { id: path, inlineTemplate: true, templateOptions });
       return { contents: content, loader: 'ts' };
     });
   },

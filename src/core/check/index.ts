@@ -25,6 +25,8 @@ export interface CheckedFile {
   isLoaded(tag: string): boolean;
   /** Tags that the application makes components of the host, in this file's reach. */
   adopted?: readonly Adoption[];
+  /** Does the application's configuration tell its host which tags are elements? As good as told when left out. */
+  isTold?: boolean;
 }
 
 /** The findings of all rules in all files, in reading order. */
@@ -37,7 +39,7 @@ export function check({ components, packageName, files }: CheckInput): Finding[]
     crossed.set(key, known);
     return known;
   };
-  const findings = files.flatMap(({ source, uses, version, isLoaded, adopted = [] }) => {
+  const findings = files.flatMap(({ source, uses, version, isLoaded, adopted = [], isTold = true }) => {
     const lines = new LineMap(source.text);
     const found = uses.uses.flatMap((use) => {
       if (isAdopted(use, adopted)) return [];
@@ -50,6 +52,7 @@ export function check({ components, packageName, files }: CheckInput): Finding[]
         crossings: component && crossingsFor(component, version),
         version,
         isLoaded,
+        isTold,
         place: (range) => lines.place(source.file, range.start, range.end),
       };
       return RULES.flatMap((rule) => applyRule(rule, context));
@@ -64,11 +67,13 @@ function isAdopted({ tag, scope }: ElementUse, adopted: readonly Adoption[]): bo
   return adopted.some((one) => one.tag === tag && (scope === undefined || scope.includes(one.component)));
 }
 
+const TOLD_ONCE = ['module-not-imported', 'tag-not-declared'];
+
 /** The same mistake is told once for each tag and file where every further place would only repeat it. */
 function withoutRepeats(findings: readonly Finding[]): Finding[] {
   const told = new Set<string>();
   return findings.filter((finding) => {
-    if (finding.code !== 'module-not-imported') return true;
+    if (!TOLD_ONCE.includes(finding.code)) return true;
     const key = `${finding.code} ${finding.tag}`;
     if (told.has(key)) return false;
     told.add(key);

@@ -18,6 +18,8 @@ export interface RuleContext {
   version: HostVersion;
   /** Is the module that registers a tag imported by the application (or page) of the file? */
   isLoaded(tag: string): boolean;
+  /** Does the application's configuration tell its host which tags are elements? */
+  isTold: boolean;
   place(range: Range): Place;
 }
 

@@ -24,6 +24,18 @@ export interface HandlerForm {
   write(event: string, handler: string): string;
 }
 
+/** How a host that looks for components of its own behind every unknown tag is told which tags are elements. */
+export interface TagOption {
+  /** The option in the host's configuration. */
+  name: string;
+  /** The first major version that needs it. */
+  since: number;
+  /** What happens to a tag that it does not name, in words that follow "because". */
+  otherwise: string;
+  /** The option as configuration writes it, for tags of one prefix. */
+  write(prefix: string): string;
+}
+
 /** A two-way shorthand of the host: one piece of code that sets a property and takes its changes back. */
 export interface PairForm {
   id: string;
@@ -61,6 +73,8 @@ export interface Host {
    * gives the uses of elements in one file, and never throws on any text.
    */
   usage?(): Promise<{ usesIn(source: SourceText): HostUses }>;
+  /** Left out by hosts that take every tag with a hyphen for an element. */
+  tagOption?: TagOption;
   /**
    * Which components are wrapped for this host: those it cannot carry by itself, all of them, or none, so that there
    * are only types to be had.

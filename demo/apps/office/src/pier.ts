@@ -12,4 +12,8 @@ export class Pier {
   readonly readings = readings;
   fare = '240';
   deck = 'none';
+
+  choose(event: Event) {
+    this.deck = (event as CustomEvent<{ deck: string }>).detail.deck;
+  }
 }

@@ -6,6 +6,8 @@ import { halfPair } from './half-pair.js';
 import { invalidValue } from './invalid-value.js';
 import { lostValue } from './lost-value.js';
 import { moduleNotImported } from './module-not-imported.js';
+import { tagNotDeclared } from './tag-not-declared.js';
+import { textForNumber } from './text-for-number.js';
 import { trappedEvent } from './trapped-event.js';
 import { unknownEvent } from './unknown-event.js';
 import { unknownName } from './unknown-name.js';
@@ -18,9 +20,11 @@ export const RULES: readonly Rule[] = [
   unknownEvent,
   unknownSlot,
   lostValue,
+  textForNumber,
   deadHandler,
   trappedEvent,
   moduleNotImported,
+  tagNotDeclared,
   invalidValue,
   halfPair,
 ];

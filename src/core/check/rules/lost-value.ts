@@ -1,7 +1,7 @@
 import { type Kind, kindsOf } from '../../contract/kinds.js';
-import type { AttributeReader, Component, TypeInfo } from '../../contract/types.js';
-import { judge, setsText, targetOf } from '../../crossing/values.js';
+import { judge, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
+import { isSetToText, itemMeant, type Meant, textIn } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
 import { crossingOf, cureFor } from '../rule.js';
 
@@ -19,33 +19,6 @@ export const lostValue: Rule = {
     });
   },
 };
-
-interface Meant {
-  name: string;
-  kind: 'property' | 'attribute';
-  type: TypeInfo;
-  readonly: boolean;
-  attribute: { name: string; reads: AttributeReader } | null;
-  /** Written under the property's own name. */
-  isProperty: boolean;
-}
-
-/** The property or attribute that a written name means. */
-function itemMeant(item: ItemUse, component: Component): Meant | null {
-  const isDom = item.form === 'dom';
-  const property = component.properties.find((one) => one.name === item.name);
-  if (property) return { ...property, kind: 'property', isProperty: true };
-  if (isDom) return null;
-  const lower = item.name.toLowerCase();
-  const driven = component.properties.find((one) => one.attribute?.name === lower);
-  if (driven) return { ...driven, kind: 'property', isProperty: false };
-  const written = component.properties.find((one) => one.name.toLowerCase() === lower);
-  if (written) return { ...written, kind: 'property', isProperty: false };
-  const attribute = component.attributes.find((one) => one.name === lower);
-  if (!attribute) return null;
-  const type = { text: attribute.reads, schema: null };
-  return { name: attribute.name, kind: 'attribute', type, readonly: false, attribute, isProperty: false };
-}
 
 function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
   const { label, profile } = context.version;
@@ -74,9 +47,7 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
   const isFixed = item.value.literal !== undefined;
   const losses = judge(writing, profile).losses.filter((loss) => !isFixed || loss.step === 'mount');
   const [loss] = losses;
-  if (!loss && meant.isProperty && item.value.kind === 'string' && setsText(writing, profile)) {
-    return takesText(item, meant) ? [] : [wrongKind(item, meant, context)];
-  }
+  if (!loss && isSetToText(item, meant, profile)) return judgedAsSet(item, meant, context);
   if (!loss) return isText && item.value.literal !== undefined ? judgedText(item, meant, context) : [];
   if (item.value.literal === false) {
     return [
@@ -93,23 +64,21 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
   ];
 }
 
-/** Can the property be set to text? Hosts that set it make `true` of a name without a value. */
-function takesText({ value }: ItemUse, { type }: Meant): boolean {
-  if (type.schema === null) return true;
-  const kinds = kindsOf(type);
-  return (
-    kinds.includes('string') || kinds.includes('empty') || (value.literal === '' && kinds.includes('true'))
-  );
-}
-
-function wrongKind(item: ItemUse, meant: Meant, context: RuleContext): Complaint {
+/** A property that is set to a text: by its type, that may be nothing it can use, or the opposite of what it says. */
+function judgedAsSet(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
   const { literal } = item.value;
-  const text = literal === undefined ? 'a text' : `the text ${JSON.stringify(literal)}`;
-  return {
-    range: item.range,
-    message: `${meant.name}: ${context.version.label} sets it to ${text}, and its type is ${meant.type.text}.`,
-    cure: cureFor(crossingOf(context, [meant.kind], meant.name), context),
-  };
+  const text = textIn(meant);
+  const isWrong = text === 'lost' || (text === 'reads' && literal === 'false');
+  if (!isWrong) return [];
+  const written = literal === undefined ? 'a text' : `the text ${JSON.stringify(literal)}`;
+  const what = text === 'reads' ? 'which counts as true' : `and its type is ${meant.type.text}`;
+  return [
+    {
+      range: item.range,
+      message: `${meant.name}: ${context.version.label} sets it to ${written}, ${what}.`,
+      cure: cureFor(crossingOf(context, [meant.kind], meant.name), context),
+    },
+  ];
 }
 
 /** The kinds of value that may be written here: that of the text if it tells, else all that the type allows. */

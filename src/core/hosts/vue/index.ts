@@ -8,6 +8,12 @@ export const vue: Host = {
   files: ['.vue', '.js', '.mjs', '.ts', '.mts'],
   syntax,
   usage: () => import('./usage.js'),
+  tagOption: {
+    name: 'isCustomElement',
+    since: 3,
+    otherwise: 'looks for a component of this name first, and v-model does not reach the element',
+    write: (prefix) => `compilerOptions: { isCustomElement: (tag) => tag.startsWith('${prefix}') }`,
+  },
   wraps: 'bridged',
   wrapper: () => import('./wrap.js'),
 };

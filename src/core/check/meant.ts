@@ -1,0 +1,56 @@
+/** What a value that is written in host code is meant for, and whether it gets there as text. */
+
+import { kindsOf } from '../contract/kinds.js';
+import type { AttributeReader, Component, TypeInfo } from '../contract/types.js';
+import { setsText, targetOf } from '../crossing/values.js';
+import type { VersionProfile } from '../hosts/profile.js';
+import type { ItemUse } from '../hosts/uses.js';
+
+export interface Meant {
+  name: string;
+  kind: 'property' | 'attribute';
+  type: TypeInfo;
+  readonly: boolean;
+  attribute: { name: string; reads: AttributeReader } | null;
+  /** Written under the property's own name. */
+  isProperty: boolean;
+}
+
+/** The property or attribute that a written name means. */
+export function itemMeant(item: ItemUse, component: Component): Meant | null {
+  const isDom = item.form === 'dom';
+  const property = component.properties.find((one) => one.name === item.name);
+  if (property) return { ...property, kind: 'property', isProperty: true };
+  if (isDom) return null;
+  const lower = item.name.toLowerCase();
+  const driven = component.properties.find((one) => one.attribute?.name === lower);
+  if (driven) return { ...driven, kind: 'property', isProperty: false };
+  const written = component.properties.find((one) => one.name.toLowerCase() === lower);
+  if (written) return { ...written, kind: 'property', isProperty: false };
+  const attribute = component.attributes.find((one) => one.name === lower);
+  if (!attribute) return null;
+  const type = { text: attribute.reads, schema: null };
+  return { name: attribute.name, kind: 'attribute', type, readonly: false, attribute, isProperty: false };
+}
+
+/** Does the host set a property to this text, as it is written? */
+export function isSetToText(
+  { value, form, name }: ItemUse,
+  { isProperty }: Meant,
+  profile: VersionProfile,
+): boolean {
+  return isProperty && value.kind === 'string' && setsText({ form, target: targetOf(name, true) }, profile);
+}
+
+/**
+ * What a property makes of a text it is set to. fits: its type has text, or nobody knows. reads: whatever is there
+ * counts as true. number: many elements make a number of it, by themselves or as they go. lost: nothing it can use.
+ */
+export function textIn({ type }: Meant): 'fits' | 'reads' | 'number' | 'lost' {
+  const kinds = kindsOf(type);
+  // Of types that no schema can tell, only functions are known for what they are.
+  if (type.schema === null && !kinds.includes('function')) return 'fits';
+  if (kinds.includes('string') || kinds.includes('empty')) return 'fits';
+  if (kinds.includes('true')) return 'reads';
+  return kinds.includes('number') ? 'number' : 'lost';
+}
