@@ -97,19 +97,18 @@ const sources = readdirSync(join(DEMO, 'elements/src')).map((name) =>
   readFileSync(join(DEMO, 'elements/src', name), 'utf8'),
 );
 
-/** A real file with a stretch cut out, doubled, or replaced by anything. */
-const mutated = fc
-  .record({
-    source: fc.constantFrom(...sources),
-    at: fc.nat(4000),
-    length: fc.nat(200),
-    with: fc.oneof(
-      fc.constant(''),
-      fc.string({ unit: 'binary' }),
-      fc.constantFrom('{', '`', '/*', 'class ', 'extends X(', '\0'),
-    ),
-  })
-  .map(({ source, at, length, with: other }) => source.slice(0, at) + other + source.slice(at + length));
+/** One of these texts with a stretch cut out, doubled, or replaced by anything. */
+const mutatedFrom = (texts: readonly string[], pieces: readonly string[]) =>
+  fc
+    .record({
+      source: fc.constantFrom(...texts),
+      at: fc.nat(4000),
+      length: fc.nat(200),
+      with: fc.oneof(fc.constant(''), fc.string({ unit: 'binary' }), fc.constantFrom(...pieces)),
+    })
+    .map(({ source, at, length, with: other }) => source.slice(0, at) + other + source.slice(at + length));
+
+const mutated = mutatedFrom(sources, ['{', '`', '/*', 'class ', 'extends X(', '\0']);
 
 test('survey of mutated files and of any text answers, and its contract is whole', () => {
   fc.assert(
@@ -224,7 +223,68 @@ test('a class of ten thousand members, and a line of two thousand classes', () =
   expect(long.contract.components.map((one) => one.attributes.length)).toEqual(Array(2_000).fill(1));
 });
 
-test('host code of any kind is read without a throw', () => {
+/** Real host code, with what its language has beyond that. */
+const HOST_CODE: [host: string, file: string, more: string][] = [
+  ['react', 'apps/console/src/quay.tsx', 'const a = <b-c {...d} e={<f />} />;'],
+  ['solid', 'apps/console/src/quay.tsx', 'const a = <b-c prop:d={1} use:e={f} on:g={h} />;'],
+  [
+    'vue',
+    'apps/kiosk/src/pier.vue',
+    '<template><b-c v-for="(a, b) in c" v-bind="{ d: 1 }" #x="{ y }" @[z]="1" /></template>',
+  ],
+  [
+    'svelte',
+    'apps/crew/src/pier.svelte',
+    '{#each a as { b }, i (c)}<b-c {...d} on:f bind:g={h} />{:else}{@const z = 1}{/each}{#await a then b}{b}{/await}',
+  ],
+  [
+    'angular',
+    'apps/office/src/office.ts',
+    "@Component({ selector: 'd-e', template: '<b-c #f />' }) class D { e = viewChild('f'); }",
+  ],
+  [
+    'angular',
+    'apps/office/src/pier.html',
+    '@for (a of b; track a) {<b-c *ngIf="x as y" [(z)]="q | json" #r />} @let k = 3; {{ a | b }}',
+  ],
+  ['html', 'site/index.html', '<template><b-c onx="y"></b-c></template>'],
+];
+
+test.each(HOST_CODE)('mutated code of %s is read without a throw: %s', (name, path, more) => {
+  const host = HOSTS.find((one) => one.name === name) ?? { name };
+  const text = readFileSync(join(DEMO, path), 'utf8') + more;
+  const pieces = [
+    '{',
+    '}',
+    '"',
+    '<',
+    '/>',
+    '\\',
+    '`',
+    '{{',
+    '@if (',
+    '{#if',
+    '<script>',
+    '</script>',
+    '\ud800',
+  ];
+  const file = `a.${path.split('.').at(-1)}`;
+  expect(usesIn(host, file, text).uses.some((use) => use.tag === 'b-c')).toBe(true);
+  fc.assert(
+    fc.property(mutatedFrom([text], pieces), (broken) => {
+      const { uses, findings } = usesIn(host, file, broken);
+      for (const { range, items } of uses)
+        for (const { start, end } of [range, ...items.map((one) => one.range)]) {
+          expect(start).toBeLessThanOrEqual(end);
+          expect(end).toBeLessThanOrEqual(broken.length);
+        }
+      expect(findings.every((one) => one.place.line >= 1 && one.place.column >= 1)).toBe(true);
+    }),
+    { numRuns: 300 },
+  );
+});
+
+test('any text is read as host code without a throw', () => {
   fc.assert(
     fc.property(fc.oneof(mutated, fc.string({ unit: 'binary' })), (text) => {
       for (const host of HOSTS)
@@ -232,4 +292,9 @@ test('host code of any kind is read without a throw', () => {
     }),
     { numRuns: 200 },
   );
+});
+
+test('what the parser cannot hand over is a syntax error', () => {
+  const { program, errors } = parseModule('a.tsx', '{(<><\\ /></>)}');
+  expect([program.body, errors.length]).toEqual([[], 1]);
 });

@@ -1,6 +1,6 @@
 /** The only door to the parser: source text in, ESTree with TypeScript and JSX nodes out. */
 
-import type { Comment, Node, Program } from 'oxc-parser';
+import type { Comment, Node, ParseResult, Program } from 'oxc-parser';
 import { parseSync, visitorKeys } from 'oxc-parser';
 
 export type * as Ast from 'oxc-parser';
@@ -21,7 +21,7 @@ export function parseModule(path: string, source: string): Parsed {
   const lang = languageOf(path);
   const result = parseSync(path, source, { lang, sourceType: 'module', preserveParens: false });
   return {
-    program: result.program,
+    program: programOf(result, lang),
     comments: result.comments,
     errors: result.errors
       .filter((error) => error.severity === 'Error')
@@ -31,6 +31,15 @@ export function parseModule(path: string, source: string): Parsed {
         end: error.labels[0]?.end ?? 0,
       })),
   };
+}
+
+/** The parser cannot hand over what it made of some broken text: of `<\ />`, for one. Nothing is left of that. */
+function programOf(result: ParseResult, lang: ReturnType<typeof languageOf>): Program {
+  try {
+    return result.program;
+  } catch {
+    return parseSync('empty', '', { lang, sourceType: 'module' }).program;
+  }
 }
 
 /** Parses a type as it stands in a doc comment, or null when it is no TypeScript type. */
