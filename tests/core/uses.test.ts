@@ -139,6 +139,7 @@ rows(
     ['<Gauge v-slot="{ list }"><tide-gauge :readings="list" /></Gauge>', ['tide-gauge: readings=unknown']],
     ['<p v-pre><tide-gauge :pier="x" @click="y" name="z" /></p>', ['tide-gauge: name="z"']],
     ['<!-- <tide-gauge /> --><TideGauge pier="x" />', []],
+    ['<keep-alive><transition-group /></keep-alive>', []],
     ['<tide-gauge ref="gauge" /><i @click="gauge.level = 3" />', ['tide-gauge: ', 'tide-gauge: level=3']],
   ],
   (code) => read('vue@3', vueFile(code, 'const list = ref([1]);'), 'a.vue'),
@@ -287,7 +288,7 @@ rows(
       '<i (click)="gauge.level = 3; go()">x</i><tide-gauge #gauge />',
       ['tide-gauge: ', 'tide-gauge: level=3'],
     ],
-    ['<!-- <tide-gauge /> --><p>a</p>', []],
+    ['<!-- <tide-gauge /> --><p>a</p><ng-container /><ng-content /><ng-template />', []],
   ],
   (code) => read('angular@20', angularFile(code, 'list = [1]; kept = signal({}); x;'), 'a.ts'),
 );

@@ -14,36 +14,29 @@ export function mapView(
   return hosts.flatMap((host, index) => [...(index > 0 ? [''] : []), ...hostView(host, from, screen)]);
 }
 
+/** No column but the last is wider, so that there is room for the code to write. */
+const WIDEST = [28, 26];
+
 /** Conditions stand once, at the end; items carry their numbers. */
 function hostView(host: HostCrossings, from: Contract['package'], screen: Screen): string[] {
-  const conditions = [
-    ...new Set(host.components.flatMap((one) => one.items.flatMap((item) => item.conditions))),
-  ];
+  const numbers = numbered(host);
   const of = from ? ` of ${from.name} ${from.version}` : '';
   const lines = [screen.strong(`Crossings${of} into ${host.host}`), ''];
-  const components = host.components.map(({ tag, items }) => ({
-    tag,
-    rows: items.map((item) => rowOf(item, conditions)),
-  }));
-  const widths = [28, 26].map((most, index) =>
-    components
-      .flatMap((one) => one.rows)
-      .reduce((widest, row) => Math.max(widest, Math.min(most, (row[index] ?? '').length)), 0),
-  );
-  const columns = [{}, {}, { paint: (word: string) => screen.outcome(word) }, { flexible: true }];
-  for (const { tag, rows } of components) {
-    const fitted = rows.map((row) => row.map((cell, index) => padTo(cell, widths[index])));
-    lines.push(screen.strong(tag), ...table(fitted, columns, screen.width, '  '), '');
+  const tables = host.components.map(({ items }) => items.map((item) => rowOf(item, numbers)));
+  // Columns line up between components.
+  const least = WIDEST.map((_, index) => widestOf(tables, index));
+  const columns = [
+    { least: least[0] ?? 0 },
+    { least: least[1] ?? 0 },
+    { paint: (word: string) => screen.outcome(word) },
+    { flexible: true },
+  ];
+  for (const [index, { tag }] of host.components.entries()) {
+    lines.push(screen.strong(tag), ...table(tables[index] ?? [], columns, screen.width, '  '), '');
   }
-  if (conditions.length > 0) {
-    lines.push(
-      ...table(
-        conditions.map((one, index) => [`[${index + 1}]`, one]),
-        [{}, { flexible: true }],
-        screen.width,
-      ),
-      '',
-    );
+  if (numbers.size > 0) {
+    const rows = [...numbers].map(([condition, number]) => [`[${number}]`, condition]);
+    lines.push(...table(rows, [{}, { flexible: true }], screen.width), '');
   }
   const items = host.components.flatMap((one) => one.items);
   lines.push(
@@ -52,24 +45,41 @@ function hostView(host: HostCrossings, from: Contract['package'], screen: Screen
   return lines;
 }
 
-/** Pads a cell to the width the column has in the whole view, so that columns line up between components. */
-function padTo(cell: string, width: number | undefined): string {
-  if (width === undefined) return cell;
-  return cell.length > width ? `${cell.slice(0, width - 3)}...` : cell.padEnd(width);
+/** The numbers of all conditions, in the order they come up. */
+function numbered({ components }: HostCrossings): Map<string, number> {
+  const numbers = new Map<string, number>();
+  for (const { items } of components) {
+    for (const { conditions } of items) {
+      for (const one of conditions) if (!numbers.has(one)) numbers.set(one, numbers.size + 1);
+    }
+  }
+  return numbers;
 }
 
-function rowOf(item: Crossing, conditions: readonly string[]): string[] {
+function widestOf(tables: readonly (readonly (readonly string[])[])[], column: number): number {
+  let widest = 0;
+  for (const rows of tables) for (const row of rows) widest = Math.max(widest, row[column]?.length ?? 0);
+  return widest;
+}
+
+function shortened(cell: string, column: number): string {
+  const most = WIDEST[column] ?? 0;
+  return cell.length > most ? `${cell.slice(0, most - 3)}...` : cell;
+}
+
+function rowOf(item: Crossing, numbers: ReadonlyMap<string, number>): string[] {
   const isNamed = item.kind === 'slot' || item.kind === 'pair';
   const name = item.name === '' ? '(default slot)' : isNamed ? `${item.kind} ${item.name}` : item.name;
   const type = item.kind === 'method' || item.kind === 'slot' ? '' : item.type;
-  return [name, type, item.outcome.padEnd(6), words(item, conditions)];
+  return [shortened(name, 0), shortened(type, 1), item.outcome.padEnd(6), words(item, numbers)];
 }
 
-function words(item: Crossing, all: readonly string[]): string {
-  const written = item.syntax ?? '';
-  const why = item.outcome === 'bridge' || item.outcome === 'broken' ? (item.reason ?? '') : '';
-  const marks = item.conditions.map((one) => `[${all.indexOf(one) + 1}]`).join('');
-  return [why === '' ? written : why, marks].filter((part) => part !== '').join(' ');
+function words(item: Crossing, numbers: ReadonlyMap<string, number>): string {
+  const isLost = item.outcome === 'bridge' || item.outcome === 'broken';
+  const said = (isLost ? item.reason : null) || (item.syntax ?? '');
+  if (item.conditions.length === 0) return said;
+  const marks = item.conditions.map((one) => `[${numbers.get(one)}]`).join('');
+  return said === '' ? marks : `${said} ${marks}`;
 }
 
 function totals(items: readonly Crossing[]): string {

@@ -2,13 +2,15 @@
 
 export interface Column {
   align?: 'left' | 'right';
+  /** It is at least that wide, whatever its cells. */
+  least?: number;
   /** The column that gives way, and wraps, when the terminal is narrow; at most one. */
   flexible?: boolean;
   /** Paints a cell after it was measured and padded. */
   paint?: (text: string) => string;
 }
 
-const GAP = 2;
+const GAP = '  ';
 const NARROWEST = 16;
 
 /** Rows of cells as lines of at most `width` characters; a flexible cell wraps under itself. */
@@ -18,32 +20,44 @@ export function table(
   width: number,
   indent = '',
 ): string[] {
-  const natural = columns.map((_, index) =>
-    rows.reduce((most, row) => Math.max(most, lengthOf(row[index] ?? '')), 0),
+  const natural = columns.map(({ least = 0 }, index) =>
+    rows.reduce((most, row) => Math.max(most, lengthOf(row[index] ?? '')), least),
   );
   const flexible = columns.findIndex((column) => column.flexible);
   const fixed = natural.reduce((sum, one, index) => (index === flexible ? sum : sum + one), 0);
-  const room = width - indent.length - fixed - GAP * (columns.length - 1);
+  const room = width - indent.length - fixed - GAP.length * (columns.length - 1);
   const widths = natural.map((one, index) =>
     index === flexible ? Math.min(one, Math.max(NARROWEST, room)) : one,
   );
-  return rows.flatMap((row) => {
-    const cells = columns.map((_, index) =>
-      index === flexible ? wrap(row[index] ?? '', widths[index] ?? 0) : [row[index] ?? ''],
-    );
-    const height = Math.max(...cells.map((cell) => cell.length));
-    return Array.from({ length: height }, (_, line) => {
-      const parts = columns.map((column, index) => {
-        const text = cells[index]?.[line] ?? '';
-        const padded =
-          column.align === 'right' ? text.padStart(widths[index] ?? 0) : text.padEnd(widths[index] ?? 0);
-        return column.paint && text !== ''
-          ? padded.replace(text, () => column.paint?.(text) ?? text)
-          : padded;
-      });
-      return (indent + parts.join(' '.repeat(GAP))).trimEnd();
-    });
-  });
+  const lines: string[] = [];
+  for (const row of rows) {
+    // Only the flexible cell has more than one line.
+    const [first = '', ...others] = flexible < 0 ? [] : wrap(row[flexible] ?? '', widths[flexible] ?? 0);
+    const cells = flexible < 0 ? row : row.with(flexible, first);
+    lines.push(lineOf(cells, columns, widths, indent));
+    for (const text of others) {
+      const below = columns.map((_, index) => (index === flexible ? text : ''));
+      lines.push(lineOf(below, columns, widths, indent));
+    }
+  }
+  return lines;
+}
+
+function lineOf(
+  cells: readonly string[],
+  columns: readonly Column[],
+  widths: readonly number[],
+  indent: string,
+): string {
+  let line = indent;
+  for (const [index, { align, paint }] of columns.entries()) {
+    const text = cells[index] ?? '';
+    const space = ' '.repeat(Math.max(0, (widths[index] ?? 0) - text.length));
+    const painted = paint && text !== '' ? paint(text) : text;
+    if (index > 0) line += GAP;
+    line += align === 'right' ? space + painted : painted + space;
+  }
+  return line.trimEnd();
 }
 
 /** Breaks text into lines of at most `width`, between words where there are any. */

@@ -216,7 +216,7 @@ class Template extends TmplAstRecursiveVisitor {
 
   override visitElement(element: TmplAstElement): void {
     this.#handlers.push(...element.outputs);
-    if (element.name.includes('-')) {
+    if (element.name.includes('-') && element.name !== 'ng-container') {
       const start = element.startSourceSpan.start.offset + 1;
       const range = { start, end: start + element.name.length };
       this.uses.push({

@@ -37,6 +37,9 @@ const KEEPERS: Keepers = {
 /** What the host takes for itself on every element. */
 const OWN_NAMES = new Set(['key', 'ref', 'is', 'class', 'style']);
 
+/** Tags with a hyphen that are components of the host everywhere. */
+const OWN_TAGS = ['keep-alive', 'transition-group'];
+
 /** Reads one file: a single-file component, or a script. Never throws on any text. */
 export function usesIn(source: SourceText): HostUses {
   if (!source.file.endsWith('.vue')) return usesOfScript(source);
@@ -63,7 +66,7 @@ export function usesIn(source: SourceText): HostUses {
       result.findings.push(...script.findings);
       return script;
     });
-  const template = new Template(components);
+  const template = new Template([...OWN_TAGS, ...components]);
   for (const block of blocks) if (block.tag === 'template') template.readChildren(block, names);
   const heldBy = (node: Ast.Node) => template.references.get(referenceIn(node, names) ?? '');
   result.uses.push(
