@@ -14,34 +14,16 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { extname, join } from 'node:path';
-import { fileURLToPath, pathToFileURL } from 'node:url';
+import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { build } from 'esbuild';
 import { launchChromium } from '../dist/shell/engines/chromium.js';
+import { compileAngular, support } from './wrapping/support.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const views = fileURLToPath(new URL('./wrapping', import.meta.url));
 const program = join(root, 'dist/cli/main.js');
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
-
-/** The tests know how each host is compiled; they are in TypeScript. */
-async function support() {
-  const file = join(root, 'tests/support/.wrapped.bundle.mjs');
-  await build({
-    entryPoints: [join(root, 'tests/support/wrapped.ts')],
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-    outfile: file,
-    logLevel: 'silent',
-  });
-  try {
-    return await import(pathToFileURL(file).href);
-  } finally {
-    rmSync(file);
-  }
-}
 
 const ELEMENT = `customElements.define('crew-panel', class extends HTMLElement {
   static observedAttributes = ['row-count'];
@@ -89,7 +71,8 @@ export async function measureWrapping(hosts) {
     for (const tried of TRIED.filter((one) => hosts.includes(one.host))) {
       const place = mkdtempSync(join(tmpdir(), 'suvet-bench-'));
       symlinkSync(join(root, 'node_modules'), join(place, 'node_modules'), 'dir');
-      for (const name of readdirSync(views)) copyFileSync(join(views, name), join(place, name));
+      for (const name of readdirSync(views))
+        if (name !== 'support.mjs') copyFileSync(join(views, name), join(place, name));
       const source = tried.folder === 'svelte' ? 'svelte.ts' : tried.consumer;
       // Preact is written as React is.
       const text = readFileSync(join(views, source === 'preact.tsx' ? 'react.tsx' : source), 'utf8');
@@ -103,7 +86,7 @@ export async function measureWrapping(hosts) {
         );
       wrap(join(root, 'tests/fixtures/panel/crew-panel.ts'), 'wrappers');
       wrap(join(root, 'demo/elements'), 'all');
-      if (tried.folder === 'angular') compileAngular(place);
+      if (tried.folder === 'angular') compileAngular(place, ['view.ts', 'all/index.ts', 'all/forms.ts']);
       const entry = `import { Hand, Wrapped } from './${tried.folder === 'angular' ? 'compiled/' : ''}view';\n${PAGE}`;
       const script = await bundleConsumer(place, tried, { server: false, entry, production: true });
       const page = await engine.open();
@@ -128,29 +111,6 @@ export async function measureWrapping(hosts) {
     await engine.close();
   }
   return results;
-}
-
-function compileAngular(place) {
-  writeFileSync(
-    join(place, 'tsconfig.json'),
-    JSON.stringify({
-      compilerOptions: {
-        strict: true,
-        outDir: 'compiled',
-        rootDir: '.',
-        target: 'ES2022',
-        module: 'ESNext',
-        moduleResolution: 'Bundler',
-        lib: ['ES2022', 'DOM'],
-        types: [],
-        skipLibCheck: true,
-      },
-      files: ['view.ts', 'all/index.ts', 'all/forms.ts'],
-    }),
-  );
-  const compiler = join(root, 'node_modules/@angular/compiler-cli/bundles/src/bin/ngc.js');
-  const ran = spawnSync(process.execPath, [compiler, '-p', '.'], { cwd: place, encoding: 'utf8' });
-  if (ran.status !== 0) throw new Error(ran.stdout + ran.stderr);
 }
 
 /** Minified and compressed: the wrappers on average, and the module they share. */

@@ -1,5 +1,6 @@
 /** Bundles modules for a browser page or for Node.js, with esbuild. */
 
+import { readFileSync } from 'node:fs';
 import { build, type Plugin } from 'esbuild';
 import { missingError } from './error.js';
 
@@ -69,6 +70,7 @@ export async function bundle(request: BundleRequest): Promise<string> {
         optionalModules(request.optional ?? []),
         virtualModules(request.modules ?? new Map()),
         ...(request.packages ? [packagesFrom(request.packages)] : []),
+        sheetModules,
       ],
     });
     return result.outputFiles[0]?.text ?? '';
@@ -105,6 +107,19 @@ function optionalModules(specifiers: readonly string[]): Plugin {
     },
   };
 }
+
+/** Style sheets imported as modules (CSS module scripts, HTML 8.1.4): their default export is a constructed sheet. */
+export const sheetModules: Plugin = {
+  name: 'sheet-modules',
+  setup(setup) {
+    setup.onLoad({ filter: /\.css$/ }, (args) => {
+      if (args.with.type !== 'css') return null;
+      const text = JSON.stringify(readFileSync(args.path, 'utf8'));
+      const contents = `const sheet = new CSSStyleSheet(); sheet.replaceSync(${text}); export default sheet;`;
+      return { contents, loader: 'js' };
+    });
+  },
+};
 
 function virtualModules(modules: ReadonlyMap<string, VirtualModule>): Plugin {
   return {

@@ -4,6 +4,7 @@ import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { stripVTControlCharacters } from 'node:util';
 import { build, type Plugin, transform } from 'esbuild';
+import { sheetModules } from '../../dist/shell/bundle.js';
 import { DEMO, PROJECT, put, run, suvet } from './run.js';
 
 /** A host to be tried, and what trying it takes. */
@@ -256,6 +257,7 @@ export async function bundleConsumer(
     nodePaths: [join(PROJECT, 'node_modules')],
     plugins: [
       absent,
+      sheetModules,
       ...(tried.folder === 'svelte' ? [svelte(server, production)] : []),
       ...(tried.folder === 'solid' ? [solid(server)] : []),
     ],

@@ -110,6 +110,7 @@ export function proveWrappers(hosts: readonly string[]): void {
           const isControlled = host.startsWith('react') || host.startsWith('preact');
           expect(seen.model).toEqual({
             start: 'a',
+            inSlot: 0,
             taken: ['ab', 0],
             refused: isControlled ? ['ab', 1] : ['ab!', 0],
             changes: ['ab', 'ab!'],

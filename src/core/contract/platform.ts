@@ -27,6 +27,19 @@ const GLOBAL_PROPERTIES = new Set(
   ).split(' '),
 );
 
+/** How the platform reads the attributes of those that hold no text. */
+const GLOBAL_READERS: Readonly<Record<string, 'number' | 'boolean'>> = {
+  autofocus: 'boolean',
+  hidden: 'boolean',
+  inert: 'boolean',
+  tabIndex: 'number',
+};
+
+/** The reader of a property that every HTMLElement has, where that is not text; null for all else. */
+export function globalReader(name: string): 'number' | 'boolean' | null {
+  return Object.hasOwn(GLOBAL_READERS, name) ? (GLOBAL_READERS[name] ?? null) : null;
+}
+
 /** Does every HTMLElement have this property? */
 export function isGlobalProperty(name: string): boolean {
   return GLOBAL_PROPERTIES.has(name) || /^aria[A-Z]/.test(name) || /^on[a-z]+$/.test(name);

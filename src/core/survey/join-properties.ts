@@ -1,5 +1,6 @@
 /** Joins the evidence of a class chain about properties and attributes. */
 
+import { globalReader } from '../contract/platform.js';
 import type { AttributeReader, ContractAttribute, ContractProperty, TypeInfo } from '../contract/types.js';
 import { camelCase } from '../emit/names.js';
 import type { Adopting } from './adopting.js';
@@ -124,17 +125,19 @@ function finishProperty(
   adopting: Adopting,
 ): ContractProperty {
   const declared = one.attribute;
+  // What a class takes over from all elements is as it is there, unless the class says otherwise.
+  const platform = one.type ? null : globalReader(one.name);
   const attribute =
     declared === false || (declared === undefined && !link)
       ? null
       : {
           name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
-          reads: declared?.reads ?? link?.reads ?? 'string',
+          reads: platform ?? declared?.reads ?? link?.reads ?? 'string',
           reflects: declared?.reflects ?? link?.reflects ?? false,
         };
   return {
     name: one.name,
-    type: one.type ?? typeByReader(attribute?.reads),
+    type: one.type ?? typeByReader(platform ?? attribute?.reads),
     ...(one.default === undefined ? {} : { default: one.default }),
     readonly: one.readonly === true || one.writable !== true,
     required: one.required === true,

@@ -167,14 +167,16 @@ function writeMarkup(code: CodeWriter, { component, tag, values, slots }: Surfac
     ...(values.some((one) => one.way === 'written') ? ['{...initial}'] : []),
   ];
   writeTag(code, `<${name}`, attributes, '>');
-  for (const slot of slots) {
-    if (slot.slot === '') code.line('  {@render children?.()}');
-    else {
-      code.line(`  {#if ${slot.local}}`);
-      const place = `slot="${htmlText(slot.slot)}" style="display: contents"`;
-      code.line(`    <span ${place}>{@render ${slot.local}()}</span>`);
-      code.line('  {/if}');
-    }
-  }
+  // White space between them would be content of the default slot: comments are none, and are not put out.
+  slots.forEach(({ slot, local }, index) => {
+    const before = index === 0 ? '  ' : '  -->';
+    const after = index === slots.length - 1 ? '' : '<!--';
+    const place = `slot="${htmlText(slot)}" style="display: contents"`;
+    const content =
+      slot === ''
+        ? '{@render children?.()}'
+        : `{#if ${local}}<span ${place}>{@render ${local}()}</span>{/if}`;
+    code.line(before + content + after);
+  });
   code.line(`</${name}>`);
 }

@@ -2,6 +2,7 @@
 
 import { trappedBy } from '../../contract/events.js';
 import { kindsOf, kindsRead } from '../../contract/kinds.js';
+import { isGlobalProperty } from '../../contract/platform.js';
 import { isElementName } from '../../contract/tags.js';
 import type {
   Component,
@@ -22,7 +23,7 @@ export interface Habits {
   locals: readonly string[];
   /** What a handler of this event is called. */
   handler(event: string): string;
-  /** How a value goes that an attribute carries; `isShared` when the attribute has the name of its property. */
+  /** How a value goes that an attribute carries; `isShared` when the attribute has the name of a property, too. */
   carries(isShared: boolean): Way;
   /** Public names have to be identifiers. */
   plainNames?: boolean;
@@ -113,8 +114,12 @@ function itemsOf(
     const name = freeName(habits.plainNames && !isIdentifier(wanted) ? camelCase(wanted) : wanted, names);
     return { name, local: freeName(camelCase(name), locals) };
   };
-  const properties = firsts(component.properties).filter((one) => !one.readonly && isPossibleKey(one.name));
-  const attributes = firsts(component.attributes).filter((one) => isAttributeName(one.name));
+  const properties = firsts(component.properties).filter(
+    (one) => !one.readonly && isPossibleKey(one.name) && !isAriaText(one),
+  );
+  const attributes = firsts(component.attributes).filter(
+    (one) => isAttributeName(one.name) && !/^((aria|data)-|role$)/.test(one.name),
+  );
   const events = firsts(component.events).filter(
     (one) => trappedBy(one, component) === null && isPossibleKey(one.name),
   );
@@ -124,7 +129,7 @@ function itemsOf(
         ...add(one.name),
         type: typeScriptOf(one.type),
         item: one,
-        ...wayOf(one, pairOf(one, component, className), habits),
+        ...wayOf(one, pairOf(one, component, className), component, habits),
       })),
       ...attributes.map((one) => ({
         ...add(camelCase(one.name)),
@@ -150,6 +155,12 @@ function itemsOf(
   };
 }
 
+/** Does every element reflect it as text (WAI-ARIA 1.2)? Hosts take its attribute on all elements alike. */
+function isAriaText({ name, type, attribute }: ContractProperty): boolean {
+  const isText = kindsOf(type, attribute?.reads).every((kind) => kindsRead('string').includes(kind));
+  return isText && (name === 'role' || /^aria[A-Z]/.test(name)) && isGlobalProperty(name);
+}
+
 function attributeType({ reads }: ContractAttribute): string {
   return reads === 'boolean' || reads === 'number' ? reads : 'string';
 }
@@ -162,10 +173,11 @@ function attributeType({ reads }: ContractAttribute): string {
 function wayOf(
   property: ContractProperty,
   pair: SurfacePair | null,
+  component: Component,
   habits: Habits,
 ): Pick<SurfaceValue, 'property' | 'attribute' | 'way' | 'pair'> {
   const attribute = carryingAttribute(property);
-  const isShared = attribute?.name === property.name;
+  const isShared = component.properties.some((one) => one.name === attribute?.name);
   const way = attribute === null || pair !== null ? 'assigned' : habits.carries(isShared);
   return { property: property.name, attribute: way === 'assigned' ? null : attribute, way, pair };
 }

@@ -1,0 +1,134 @@
+/**
+ * Proves the wrappers of a package that nobody here wrote, in every framework host, in Chromium and Firefox: values by
+ * identity and type, changes, removal, late definition, events once with their detail, and no listener left. What an
+ * element shows is held against one of the same tag that plain DOM calls gave the same.
+ *
+ *   node bench/strangers.mjs PACKAGE... [--tag TAG...] [--host HOST...] [--engine ENGINE...]
+ *
+ * Installs the packages in a scratch folder. Prints a JSON line for each host and engine, then every difference.
+ */
+import { execFileSync, spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import { pascalCase } from '../dist/core/emit/names.js';
+import { samplesFor } from '../dist/core/probe/samples.js';
+import { launchChromium } from '../dist/shell/engines/chromium.js';
+import { launchFirefox } from '../dist/shell/engines/firefox.js';
+import { VIEWS } from './strangers/views.mjs';
+import { compileAngular, support } from './wrapping/support.mjs';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const program = join(root, 'dist/cli/main.js');
+const { positionals: packages, values: options } = parseArgs({
+  allowPositionals: true,
+  options: {
+    tag: { type: 'string', multiple: true },
+    host: { type: 'string', multiple: true },
+    engine: { type: 'string', multiple: true },
+  },
+});
+const scratch = mkdtempSync(join(tmpdir(), 'suvet-strangers-'));
+const suvet = (...args) =>
+  spawnSync(process.execPath, [program, ...args], { cwd: scratch, encoding: 'utf8', maxBuffer: 1e9 });
+
+writeFileSync(join(scratch, 'package.json'), '{ "private": true, "type": "module" }');
+execFileSync('npm', ['install', '--silent', '--ignore-scripts', ...packages], { cwd: scratch });
+const sources = packages.flatMap((one) => ['-c', `npm:${one}`]);
+const contract = JSON.parse(suvet('survey', ...packages.map((one) => `npm:${one}`), '--json').stdout);
+const components = contract.components.filter(
+  (one) => one.registers === 'on-import' && (options.tag?.includes(one.tag) ?? true),
+);
+const modules = components.map((one) => `${contract.package.name}/${one.module.replace(/^\.\//, '')}`);
+// The hosts come from Suvet's own packages; what the elements need comes from theirs.
+for (const name of [
+  'react-18',
+  'vue',
+  'vue-2',
+  'svelte',
+  'solid-js',
+  'preact',
+  '@angular',
+  'rxjs',
+  'tslib',
+]) {
+  const link = join(scratch, 'node_modules', name);
+  if (!existsSync(link)) symlinkSync(join(root, 'node_modules', name), link, 'dir');
+}
+
+/** What a component is given: two values a property, other than what it starts with, and what events are sent to it. */
+const trials = components.map((one) => ({
+  tag: one.tag,
+  component: pascalCase(one.tag),
+  properties: one.properties
+    // What every element has for assistive technology is left to its attributes.
+    .filter((property) => !property.readonly && !/^(aria[A-Z]|role$)/.test(property.name))
+    .map((property) => ({
+      name: property.name,
+      // Hosts leave out what is undefined.
+      samples: samplesFor(property.type, property.attribute?.reads).filter((one) => one.make !== 'undefined'),
+    })),
+  events: one.events.map((event) => event.name),
+}));
+
+const { TRIED, bundleConsumer } = await support();
+const engines = { chromium: launchChromium, firefox: launchFirefox };
+const differences = [];
+for (const tried of TRIED) {
+  if (options.host && !options.host.includes(tried.host)) continue;
+  const place = mkdtempSync(join(scratch, 'host-'));
+  const made = suvet(
+    'wrap',
+    ...sources,
+    '--host',
+    tried.host,
+    '--out',
+    join(place, 'wrappers'),
+    '--all',
+    '--import',
+    'none',
+    '--json',
+  );
+  if (made.status !== 0) throw new Error(made.stderr);
+  const ending = { svelte: '.svelte', angular: '.ts' }[tried.folder] ?? '.js';
+  const write = VIEWS[tried.host] ?? VIEWS[tried.folder];
+  const read = (tag) => readFileSync(join(place, 'wrappers', `${tag}.ts`), 'utf8');
+  writeFileSync(join(place, `view${ending}`), write(components, read));
+  if (tried.folder === 'angular') compileAngular(place, ['view.ts'], { noImplicitAny: false });
+  const entry = `import view from './${tried.folder === 'angular' ? 'compiled/view.js' : `view${ending}`}';
+import { sampleValue, isSame } from ${JSON.stringify(join(root, 'dist/core/probe/compare.js'))};
+import { prove } from ${JSON.stringify(join(root, 'bench/strangers/page.mjs'))};
+const load = async () => { ${modules.map((one) => `await import(${JSON.stringify(one)});`).join(' ')} };
+globalThis.prove = (when, refused) => prove({ mounter, view, load, when, refused, sampleValue, isSame, trials: ${JSON.stringify(trials)} });`;
+  const script = await bundleConsumer(place, tried, { server: false, entry });
+  for (const [name, launch] of Object.entries(engines)) {
+    if (options.engine && !options.engine.includes(name)) continue;
+    const engine = await launch();
+    try {
+      const line = { host: tried.host, engine: name, components: trials.length };
+      let refused = [];
+      for (const when of ['early', 'late']) {
+        const page = await engine.open();
+        await page.addScript(script);
+        const given = JSON.stringify(refused);
+        const { tried: count, wrong, ...seen } = await page.evaluate(`prove('${when}', ${given})`);
+        refused = seen.refused;
+        const errors = page.console.filter((one) => one.type === 'error' || one.type === 'uncaught');
+        await page.close();
+        Object.assign(line, { [when]: { tried: count, different: wrong.length, errors: errors.length } });
+        differences.push(
+          ...[...new Set([...wrong, ...errors.map((one) => one.text.slice(0, 200))])].map(
+            (one) => `${tried.host} ${name} ${when}: ${one}`,
+          ),
+        );
+      }
+      console.log(JSON.stringify(line));
+    } finally {
+      await engine.close();
+    }
+  }
+}
+for (const one of differences) console.log(one);
+rmSync(scratch, { recursive: true, force: true });
