@@ -113,7 +113,7 @@ globalThis.prove = (when, refused) => prove({ mounter, view, load, when, refused
         const page = await engine.open();
         await page.addScript(script);
         const given = JSON.stringify(refused);
-        const { tried: count, wrong, ...seen } = await page.evaluate(`prove('${when}', ${given})`);
+        const { tried: count, wrong, ...seen } = await answerOf(page, `prove('${when}', ${given})`);
         refused = seen.refused;
         const errors = page.console.filter((one) => one.type === 'error' || one.type === 'uncaught');
         await page.close();
@@ -130,5 +130,15 @@ globalThis.prove = (when, refused) => prove({ mounter, view, load, when, refused
     }
   }
 }
+/** The answer of what takes longer than a page may keep silent. */
+async function answerOf(page, question) {
+  await page.evaluate(`void ${question}.then((told) => { globalThis.told = told; })`);
+  for (;;) {
+    const told = await page.evaluate('globalThis.told ?? null');
+    if (told) return told;
+    await new Promise((done) => setTimeout(done, 500));
+  }
+}
+
 for (const one of differences) console.log(one);
 rmSync(scratch, { recursive: true, force: true });

@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { bundle } from '../../dist/shell/bundle.js';
 import { findFirefox } from '../../dist/shell/engines/firefox.js';
 import { launchEngine } from '../../dist/shell/engines/index.js';
 import { findWebkit } from '../../dist/shell/engines/webkit.js';
@@ -38,6 +39,16 @@ for (const name of ENGINE_NAMES) {
       expect(page.console).toContainEqual({ type: 'error', text: 'bad berth' });
       expect(page.refused).toEqual(['http://example.com/x']);
       await expect(page.evaluate('no.such.thing')).rejects.toThrow('no');
+      await page.close();
+    });
+
+    test('style sheets imported as modules are constructed sheets', async () => {
+      const place = folder({ 'a.css': 'p { color: red }\n</script>' });
+      const text =
+        "import sheet from './a.css' with { type: 'css' }; globalThis.rule = sheet.cssRules[0].selectorText;";
+      const page = await engine.open();
+      await page.addScript(await bundle({ entry: { text, folder: place } }));
+      expect(await page.evaluate('rule')).toBe('p');
       await page.close();
     });
 

@@ -39,6 +39,15 @@ function rows(title: string, list: Row[]): void {
   });
 }
 
+rows('members that every element has', [
+  [
+    "are of the platform's types where nothing else is said",
+    'static properties = { tabIndex: { noAccessor: true }, hidden: {}, title: {} };',
+    ['tabIndex: number @tabindex/number', 'hidden: boolean @hidden/boolean', 'title: string @title/string'],
+  ],
+  ['but for what a class says', 'hidden: string = "";', ['hidden: string = ""']],
+]);
+
 rows('members', [
   [
     'a field',

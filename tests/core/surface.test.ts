@@ -78,6 +78,29 @@ test.each<[string, ContractProperty, string, string | null]>([
   expect([value?.way, value?.attribute?.name ?? null]).toEqual([way, attribute]);
 });
 
+test('an attribute that goes by the name of another property is no longer just an attribute', () => {
+  const own = property('defaultOpen', {
+    type: { text: 'boolean', schema: { type: 'boolean' } },
+    ...reads('open', 'boolean'),
+  });
+  const way = (others: ContractProperty[]) => surface({ properties: [own, ...others] }).values[0]?.way;
+  expect(way([])).toBe('attribute');
+  expect(way([property('open')])).toBe('written');
+});
+
+test('what every element has for assistive technology, and data, are left to the host', () => {
+  const { values } = surface({
+    properties: [
+      property('role', reads('role', 'string')),
+      property('ariaLabel', reads('aria-label', 'string')),
+      property('ariaOwnsElements', { type: list }),
+      property('ariana'),
+    ],
+    attributes: ['aria-busy', 'data-kind', 'role', 'roles'].map((name) => ({ name, reads: 'string' })),
+  });
+  expect(values.map((one) => one.name)).toEqual(['ariaOwnsElements', 'ariana', 'roles']);
+});
+
 test('read-only, repeated and impossible items are left out; names that are taken give way', () => {
   const { values, events } = surface({
     properties: [

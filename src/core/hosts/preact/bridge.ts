@@ -3,10 +3,18 @@
 import { elementLink } from '../wrapping/link.js';
 
 export function bridgeText(): string {
-  return `${HOOK}\n${elementLink({ writesAttributes: true })}`;
+  return [HOOK, CONTENT, elementLink({ writesAttributes: true })].join('\n');
 }
 
-const HOOK = `import type { Ref, RefCallback } from 'preact';
+const CONTENT = `/** Content of a named slot: an element of the page goes there by itself, all else within one that has no box. */
+export function slotted(slot: string, content: ComponentChildren): ComponentChildren {
+  if (content === undefined || content === null || typeof content === 'boolean') return null;
+  if (isValidElement(content) && typeof content.type === 'string') return cloneElement(content, { slot });
+  return h('span', { slot, style: { display: 'contents' } }, content);
+}
+`;
+
+const HOOK = `import { cloneElement, type ComponentChildren, h, isValidElement, type Ref, type RefCallback } from 'preact';
 import { useCallback, useLayoutEffect, useState } from 'preact/hooks';
 
 /** Ties an element to its properties and handlers, from mount to unmount. Returns the ref to give it. */

@@ -3,7 +3,7 @@
 import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
 import { handlerName } from '../jsx-syntax.js';
-import { writeHookBody, writeProps } from '../wrapping/jsx.js';
+import { namedSlots, writeHookBody, writeProps } from '../wrapping/jsx.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
 import { surfacesOf } from '../wrapping/surface.js';
@@ -16,7 +16,7 @@ const REFERENCE = 'elementRef';
 
 const HABITS: Habits = {
   taken: `key ref children style class className is dangerouslySetInnerHTML slot ${REFERENCE}`.split(' '),
-  locals: 'props others element kind written onServer presence useElement h'.split(' '),
+  locals: 'props others element kind written onServer presence slotted given useElement h'.split(' '),
   handler: handlerName,
   carries: (isShared) => (isShared ? 'written' : 'attribute'),
 };
@@ -45,6 +45,7 @@ function componentText(surface: Surface, request: WrapRequest): string {
     'type Kind',
     ...(values.some((one) => one.way === 'written') ? ['onServer'] : []),
     ...(values.some((one) => one.attribute?.isPresence) ? ['presence'] : []),
+    ...(namedSlots(surface).length > 0 ? ['slotted'] : []),
     'useElement',
   ];
   code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);

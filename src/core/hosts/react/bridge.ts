@@ -7,11 +7,31 @@ export const PROPERTIES_SINCE = 19;
 
 /** The text of the shared module for a major version of React. */
 export function bridgeText(major: number): string {
-  const parts = [HOOK, elementLink({ writesAttributes: false })];
+  const parts = [HOOK, CONTENT, elementLink({ writesAttributes: false })];
   return [...parts, ...(major < PROPERTIES_SINCE ? [ATTRIBUTES] : [])].join('\n');
 }
 
-const HOOK = `import { type ForwardedRef, type RefCallback, useCallback, useEffect, useLayoutEffect, useState } from 'react';
+const CONTENT = `/** Content of a named slot: an element of the page goes there by itself, all else within one that has no box. */
+export function slotted(slot: string, content: ReactNode): ReactNode {
+  if (content === undefined || content === null || typeof content === 'boolean') return null;
+  if (isValidElement<{ slot?: string }>(content) && typeof content.type === 'string')
+    return cloneElement(content, { slot });
+  return createElement('span', { slot, style: { display: 'contents' } }, content);
+}
+`;
+
+const HOOK = `import {
+  cloneElement,
+  createElement,
+  type ForwardedRef,
+  isValidElement,
+  type ReactNode,
+  type RefCallback,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useState,
+} from 'react';
 
 /** Layout effects run before the browser paints; on a server there is nothing to lay out. */
 const useBrowserEffect = typeof document === 'undefined' ? useEffect : useLayoutEffect;

@@ -2,7 +2,7 @@
 
 import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
-import { writeHookBody, writeProps } from '../wrapping/jsx.js';
+import { namedSlots, writeHookBody, writeProps } from '../wrapping/jsx.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
 import { surfacesOf } from '../wrapping/surface.js';
@@ -15,7 +15,10 @@ import { handlerName } from './syntax.js';
 function habitsOf(major: number): Habits {
   return {
     taken: 'key ref children style className class is dangerouslySetInnerHTML slot'.split(' '),
-    locals: 'props others element kind attributes presence useElement createElement forwardRef'.split(' '),
+    locals:
+      'props others element kind attributes presence slotted given useElement createElement forwardRef'.split(
+        ' ',
+      ),
     handler: handlerName,
     carries: (isShared) => (isShared && major >= PROPERTIES_SINCE ? 'assigned' : 'attribute'),
   };
@@ -50,6 +53,7 @@ function componentText(surface: Surface, request: WrapRequest): string {
     ...(isOlder ? ['attributes'] : []),
     'type Kind',
     ...(values.some((one) => one.attribute?.isPresence) ? ['presence'] : []),
+    ...(namedSlots(surface).length > 0 ? ['slotted'] : []),
     'useElement',
   ];
   code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);

@@ -2,12 +2,12 @@
 
 import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
-import { stringLiteral } from '../../emit/text.js';
+import { htmlText, stringLiteral } from '../../emit/text.js';
 import { memberAccess } from '../../emit/typescript.js';
 import { handlerName } from '../jsx-syntax.js';
-import { writeProps } from '../wrapping/jsx.js';
+import { namedSlots, writeProps } from '../wrapping/jsx.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
-import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
+import type { Habits, Surface, SurfaceSlot, SurfaceValue } from '../wrapping/surface.js';
 import { surfacesOf } from '../wrapping/surface.js';
 import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
 import {
@@ -46,7 +46,8 @@ export const tagPlace = (): TagPlace => TAGS;
 function componentText(surface: Surface, request: WrapRequest): string {
   const { component, name, tag, values, events } = surface;
   const code = new CodeWriter();
-  code.line("import { type JSX, splitProps } from 'solid-js';");
+  const show = namedSlots(surface).length > 0 ? 'Show, ' : '';
+  code.line(`import { type JSX, ${show}splitProps } from 'solid-js';`);
   code.line("import { Dynamic } from 'solid-js/web';");
   const presences = values.some((one) => one.attribute?.isPresence) ? ', presence' : '';
   code.line(`import { type Kind, linked, others${presences} } from './${BRIDGE_MODULE}.js';`);
@@ -59,7 +60,9 @@ function componentText(surface: Surface, request: WrapRequest): string {
   code.line();
   writeSummary(code, surface, `${tag} as a Solid component.`);
   code.block(`export function ${name}(props: ${name}Props): JSX.Element {`, '}', () => {
-    const own = ['ref', ...[...values, ...events].map((one) => one.name)];
+    const named = namedSlots(surface);
+    const content = named.length > 0 ? ['children', ...named.map((one) => one.name)] : [];
+    const own = ['ref', ...[...values, ...events].map((one) => one.name), ...content];
     writeList(code, 'const [own, rest] = splitProps(props, [', own.map(stringLiteral), ']);');
     const given = (one: SurfaceValue) => memberAccess('own', one.name);
     const written = attributeEntries(values, 'written', given);
@@ -78,7 +81,23 @@ function componentText(surface: Surface, request: WrapRequest): string {
       ...(component.extendsTag === null ? [] : [`is="${tag}"`]),
       'ref={attach}',
     ];
-    writeTag(code, 'return <Dynamic', tagged, '/>;');
+    if (named.length === 0) writeTag(code, 'return <Dynamic', tagged, '/>;');
+    else writeContent(code, tagged, named);
   });
   return code.toString();
+}
+
+/** The tag with what is between its ends: children, and the content of each named slot in an element without a box. */
+function writeContent(code: CodeWriter, tagged: readonly string[], named: readonly SurfaceSlot[]): void {
+  code.block('return (', ');', () => {
+    writeTag(code, '<Dynamic', tagged, '>');
+    code.line('  {own.children}');
+    for (const { name, slot } of named) {
+      code.block(`  <Show when={${memberAccess('own', name)}}>`, '  </Show>', () => {
+        const place = `slot="${htmlText(slot)}" style="display: contents"`;
+        code.line(`  {(content) => <span ${place}>{content()}</span>}`);
+      });
+    }
+    code.line('</Dynamic>');
+  });
 }

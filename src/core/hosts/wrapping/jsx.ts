@@ -2,9 +2,11 @@
 
 import type { CodeWriter } from '../../emit/code.js';
 import { stringLiteral } from '../../emit/text.js';
-import type { Surface, SurfaceValue } from './surface.js';
+import { propertyKey } from '../../emit/typescript.js';
+import type { Surface, SurfaceSlot, SurfaceValue } from './surface.js';
 import {
   attributeEntries,
+  deprecation,
   entry,
   objectOf,
   propertyEntries,
@@ -30,7 +32,10 @@ export function writeHookBody(code: CodeWriter, surface: Surface, words: HookWor
   const { component, tag, values, events } = surface;
   const local = (one: SurfaceValue) => one.local;
   const written = attributeEntries(values, 'written', local);
-  writeList(code, 'const {', [...values.map(taken), ...events.map(taken), '...others'], '} = props;');
+  const named = namedSlots(surface);
+  const content = named.length > 0 ? ['children', ...named.map(taken)] : [];
+  const props = [...values.map(taken), ...events.map(taken), ...content, '...others'];
+  writeList(code, 'const {', props, '} = props;');
   if (written.length > 0) writeList(code, 'const written = {', written, '};');
   const given = [
     'kind',
@@ -40,13 +45,22 @@ export function writeHookBody(code: CodeWriter, surface: Surface, words: HookWor
     ...(written.length > 0 ? ['written'] : []),
   ];
   writeList(code, 'const element = useElement(', given, ');');
-  code.block(`return ${words.create}(${stringLiteral(component.extendsTag ?? tag)}, {`, '});', () => {
+  const made = `${words.create}(${stringLiteral(component.extendsTag ?? tag)}`;
+  const contents = named.map((one) => `slotted(${stringLiteral(one.slot)}, ${one.local})`);
+  const [open, close] = content.length > 0 ? ['const given = {', '};'] : [`return ${made}, {`, '});'];
+  code.block(open, close, () => {
     code.line(`...${words.others},`);
     if (component.extendsTag !== null) code.line(`is: ${stringLiteral(tag)},`);
     if (written.length > 0) code.line('...onServer(written),');
     for (const one of attributeEntries(values, 'attribute', local)) code.line(`${one},`);
     code.line('ref: element,');
   });
+  if (content.length > 0) writeList(code, `return ${made}, `, ['given', 'children', ...contents], ');');
+}
+
+/** The slots of a surface but for the default one. */
+export function namedSlots({ slots }: Surface): SurfaceSlot[] {
+  return slots.filter((one) => one.slot !== '');
 }
 
 /** The types of a wrapper's props: types of the content between its tags, of any element's attributes, of its ref. */
@@ -65,9 +79,14 @@ export function writeProps(code: CodeWriter, surface: Surface, types: PropTypes)
       code.doc('Refers to the element.');
       code.line(`${types.reference[0]}?: ${types.reference[1]} | undefined;`);
     }
-    if (slots.length === 0) return;
-    code.doc(slotWords(surface));
-    code.line(`children?: ${types.content};`);
+    if (slots.length > 0) {
+      code.doc(slotWords(surface));
+      code.line(`children?: ${types.content};`);
+    }
+    for (const { name: own, item } of namedSlots(surface)) {
+      code.doc(item.description, deprecation(item.deprecated));
+      code.line(`${propertyKey(own)}?: ${types.content};`);
+    }
   });
   code.line();
   writeAllProps(code, surface, types.attributes);

@@ -2,7 +2,7 @@
 
 import { trappedBy } from '../../contract/events.js';
 import { kindsOf, kindsRead } from '../../contract/kinds.js';
-import { isGlobalProperty } from '../../contract/platform.js';
+import { isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
 import { isElementName } from '../../contract/tags.js';
 import type {
   Component,
@@ -149,7 +149,7 @@ function itemsOf(
     })),
     slots: firsts(component.slots).map((one) => ({
       slot: one.name,
-      ...(one.name === '' ? { name: 'children', local: 'children' } : add(camelCase(one.name))),
+      ...(one.name === '' ? { name: 'children', local: 'children' } : add(slotName(one.name, names))),
       item: one,
     })),
   };
@@ -159,6 +159,12 @@ function itemsOf(
 function isAriaText({ name, type, attribute }: ContractProperty): boolean {
   const isText = kindsOf(type, attribute?.reads).every((kind) => kindsRead('string').includes(kind));
   return isText && (name === 'role' || /^aria[A-Z]/.test(name)) && isGlobalProperty(name);
+}
+
+/** Content goes by the name of its slot, unless a value, or an attribute of every element, does. */
+function slotName(slot: string, names: ReadonlySet<string>): string {
+  const name = camelCase(slot);
+  return names.has(name) || isGlobalAttribute(name) ? `${name}Slot` : name;
 }
 
 function attributeType({ reads }: ContractAttribute): string {
