@@ -89,16 +89,22 @@ export async function probe(
 }
 
 async function lateTold(trial: Trial, waiting: Waiting): Promise<Told> {
-  const controls = new Controls(
-    trial,
-    waiting.map((one) => one.value),
-  );
-  await settle(...controls.all);
-  const tolds = waiting.map(({ at }, index) => controls.told(at.element as Live, index));
-  controls.end();
+  let tolds: Told[] = [];
+  const fault = await faultOf(async () => {
+    const controls = new Controls(
+      trial,
+      waiting.map((one) => one.value),
+    );
+    await settle(...controls.all);
+    tolds = waiting.map(({ at }, index) => controls.told(at.element as Live, index));
+    controls.end();
+  });
   for (const { at } of waiting) await faultOf(() => at.end());
-  return summedUp(tolds, 'the element was defined already');
+  // The host had its turn before: what throws now are the elements that it is compared with.
+  return fault === null ? summedUp(tolds, 'the element was defined already') : untold(`${THROWS}: ${fault}`);
 }
+
+const THROWS = 'the element throws by itself';
 
 /** Lost when anything is lost; crossing when anything can be told. */
 function summedUp(tolds: readonly Told[], otherwise: string): Told {
@@ -116,7 +122,18 @@ async function toldOf(page: PageViews, key: string, trial: Trial): Promise<Told>
   const fault = await faultOf(async () => {
     told = await TRIALS[trial.kind](page, key, trial);
   });
-  return fault === null ? told : lost(`the host throws: ${fault}`);
+  if (fault === null) return told;
+  const own = await ownFault(trial);
+  return own === null ? lost(`the host throws: ${fault}`) : untold(`${THROWS}: ${own}`);
+}
+
+/** What the element throws without any host, given the same by plain DOM calls; null when it does not. */
+function ownFault(trial: Trial): Promise<string | null> {
+  return faultOf(async () => {
+    const controls = new Controls(trial, trial.samples.map(sampleValue));
+    await settle(...controls.all);
+    controls.end();
+  });
 }
 
 type Try = (page: PageViews, key: string, trial: Trial) => Promise<Told>;

@@ -82,8 +82,11 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
       const value = attributes[name] ?? null; // attributes
       if (value === (this.#written.get(name) ?? null)) continue; // attributes
       this.#written.set(name, value); // attributes
-      if (value === null) this.element?.removeAttribute(name); // attributes
-      else this.element?.setAttribute(name, String(value)); // attributes
+      const text = value === null ? null : String(value); // attributes
+      // The host wrote it, or a server printed it. // attributes
+      if (this.element?.getAttribute(name) === text) continue; // attributes
+      if (text === null) this.element?.removeAttribute(name); // attributes
+      else this.element?.setAttribute(name, text); // attributes
     } // attributes
   } // attributes
  // attributes
