@@ -48,8 +48,9 @@ export function isSetToText(
  */
 export function textIn({ type }: Meant): 'fits' | 'reads' | 'number' | 'lost' {
   const kinds = kindsOf(type);
-  // Of types that no schema can tell, only functions are known for what they are.
-  if (type.schema === null && !kinds.includes('function')) return 'fits';
+  // Of types that no schema tells, only functions are known for what they are.
+  const isUntold = type.schema === null || Object.keys(type.schema).length === 0;
+  if (isUntold && !kinds.includes('function')) return 'fits';
   if (kinds.includes('string') || kinds.includes('empty')) return 'fits';
   if (kinds.includes('true')) return 'reads';
   return kinds.includes('number') ? 'number' : 'lost';

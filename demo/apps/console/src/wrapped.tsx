@@ -17,9 +17,8 @@ export function WrappedControlRoom() {
         sailings={sailings}
         formatTime={(at) => `${at} h`}
         onSailingPick={(event) => setPicked(event.detail.sailingId)}
-      >
-        <h2 slot="heading">North quay</h2>
-      </SailingBoard>
+        heading={<h2>North quay</h2>}
+      />
       <TideGauge
         pier="North"
         readings={readings}

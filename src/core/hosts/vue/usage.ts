@@ -11,7 +11,7 @@ import {
 import { isNamedAfter } from '../../contract/tags.js';
 import type { Ast } from '../../survey/parse.js';
 import { domUses } from '../dom-uses.js';
-import { readScript, type ScriptPlace, syntaxFinding, usesInScript } from '../scripts.js';
+import { readScript, type ScriptPlace, syntaxFinding } from '../scripts.js';
 import {
   calledName,
   entriesOf,
@@ -79,8 +79,8 @@ export function usesIn(source: SourceText): HostUses {
 }
 
 function usesOfScript(source: SourceText): HostUses {
-  const { program } = readScript(source, KEEPERS);
-  return { ...usesInScript(source, KEEPERS), adopts: registeredComponents(program) };
+  const { program, names, imports, findings } = readScript(source, KEEPERS);
+  return { uses: domUses(program, names), adopts: registeredComponents(program), imports, findings };
 }
 
 function placeOf(block: ElementNode): ScriptPlace {
