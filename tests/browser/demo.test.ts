@@ -23,7 +23,7 @@ test('suvet demo', async () => {
     findings: number;
     proof: { rows: { expected: string; happened: string }[] };
   }>(ran);
-  expect(findings).toBe(17);
+  expect(findings).toBe(26);
   expect(proof.rows.length).toBeGreaterThan(8);
   expect(proof.rows.filter((row) => row.expected !== row.happened)).toEqual([]);
   expectHonest(measured.cells, HOSTS);
@@ -32,7 +32,7 @@ test('suvet demo', async () => {
 
   const page = await open(undefined, readFileSync(report, 'utf8'));
   expect(await page.evaluate('document.querySelectorAll("#overview tbody tr").length')).toBe(6);
-  expect(await page.evaluate('document.querySelectorAll(".finding").length')).toBe(17);
+  expect(await page.evaluate('document.querySelectorAll(".finding").length')).toBe(26);
   expect(
     await page.evaluate(
       '[...document.querySelectorAll("a")].every((one) => document.querySelector(one.hash))',

@@ -10,7 +10,7 @@ import {
   markdownCode,
   stringLiteral,
 } from '../../src/core/emit/text.js';
-import { methodSignature, propertyKey } from '../../src/core/emit/typescript.js';
+import { methodSignature, propertyKey, typeScriptOf } from '../../src/core/emit/typescript.js';
 import { parseModule } from '../../src/core/survey/parse.js';
 
 /** Any text at all, with what breaks out of places mixed in. */
@@ -138,4 +138,43 @@ test('code has neither double blank lines nor one at its end', () => {
     .block('b {', '}', () => code.doc('Words.').line('c'))
     .line();
   expect(code.toString()).toBe('a {\n\nb {\n  /** Words. */\n  c\n}\n');
+});
+
+test.each<[string, boolean]>([
+  ['string', true],
+  [' string ', true],
+  ['string | number', true],
+  ['| string | null', true],
+  ['string[]', true],
+  ['(string | null)[]', true],
+  ['[string, number]', true],
+  ['Promise<void>', true],
+  ['{ level: number; at?: string }', true],
+  ['{ level: { at: string }[] }', true],
+  ['(level: number) => void', true],
+  ['(a: string, b?: number) => string | null', true],
+  ['string | ((a: string) => void)', true],
+  ['3 | 4', true],
+  ['', false],
+  ['\t', false],
+  ['|', false],
+  ['string |', false],
+  ['string string', false],
+  ['string, string', false],
+  ['string>', false],
+  ['{ level: }', false],
+  ['{ level }', false],
+  ['string | (a: string) => void', false],
+  ['() =>', false],
+  ['Reading', false],
+  ['§', false],
+  ["'a'", false],
+  ['import("x")', false],
+  ['string; evil()', false],
+  ['string // x', false],
+])('the type %j stands as it is written: %s', (text, stands) => {
+  const written = typeScriptOf({ text, schema: null });
+  if (stands) expect(written).toBe(text);
+  else expect(written).toMatch(/^(unknown|\(\.\.\.args: never\[\]\) => unknown)$/);
+  expect(parseModule('a.ts', `type T = ${written};`).errors).toEqual([]);
 });

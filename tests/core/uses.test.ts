@@ -357,6 +357,12 @@ test.each([
   expect(findings).toMatchObject([{ code: 'source-syntax', place: { file } }]);
 });
 
+test('a script of a Vue component that stands elsewhere is imported', () => {
+  const text =
+    '<script src="./pier.js"></script><script setup>import "./quay.js"</script><template><p /></template>';
+  expect(usesIn(openHost('vue@3', '/').host, 'a.vue', text).imports).toEqual(['./pier.js', './quay.js']);
+});
+
 test('what a file imports: static, exported again, when needed', () => {
   const text =
     "import './a.js'; import x from 'b'; export * from './c.js'; const d = () => import('./d.js'); export const v = <tide-gauge />;";

@@ -95,23 +95,31 @@ const GLOBAL_TYPES = new Set(
   ).split(' '),
 );
 
+/** Ways in which types make up a type, over a mark that stands for any: replaced until only the mark is left. */
+const TYPE_SYNTAX: readonly RegExp[] = [
+  /§\s*<\s*§(?:\s*,\s*§)*\s*>/g,
+  /§\s*\[\s*\]/g,
+  /(?<!§\s*)\[\s*§(?:\s*,\s*§)*\s*\]/g,
+  /\(\s*§\s*\)(?!\s*=>)/g,
+  /§\s*[|&]\s*§/g,
+  /^\s*\|\s*§/g,
+  /\{\s*(?:\w+\s*\??\s*:\s*§\s*(?:[;,]\s*|(?=\})))*\}/g,
+  // A function among alternatives has to stand in brackets.
+  /(?<![|&]\s*)\(\s*(?:\w+\s*\??\s*:\s*§\s*(?:,\s*|(?=\))))*\)\s*=>\s*§/g,
+];
+
 /** Only plain type syntax over global names, so that it can stand in any file. */
 function namesOnlyGlobals(text: string): boolean {
-  if (!/^[\w\s|&<>[\](){},:;?='"-]+$/.test(text) || /['"]/.test(text)) return false;
-  if (/\b(import|typeof|keyof|infer|extends|new|readonly|asserts|is)\b/.test(text)) return false;
-  if (!balanced(text)) return false;
-  const withoutNames = text.replaceAll(/[A-Za-z_]\w*\s*\??\s*:/g, ' ');
-  return [...withoutNames.matchAll(/[A-Za-z_]\w*/g)].every((match) => GLOBAL_TYPES.has(match[0]));
-}
-
-function balanced(text: string): boolean {
-  const open: string[] = [];
-  const partner: Record<string, string> = { ')': '(', ']': '[', '}': '{', '>': '<' };
-  for (const char of text.replaceAll('=>', '')) {
-    if ('([{<'.includes(char)) open.push(char);
-    else if (char in partner && open.pop() !== partner[char]) return false;
+  // Names in front of a colon are those of members and parameters.
+  let left = text.replaceAll(/\b\w+\b(?!\s*\??\s*:)/g, (word) =>
+    GLOBAL_TYPES.has(word) || /^\d+$/.test(word) ? '§' : '!',
+  );
+  if (text.includes('§') || text.length > 500) return false;
+  for (let before = ''; left !== before; ) {
+    before = left;
+    for (const one of TYPE_SYNTAX) left = left.replaceAll(one, '§');
   }
-  return open.length === 0;
+  return left.trim() === '§';
 }
 
 /** Is this the name of a type that every TypeScript program with the DOM library knows? */

@@ -62,7 +62,8 @@ export function usesIn(source: SourceText): HostUses {
         names.set(name, names.has(name) ? null : value);
       }
       components.push(...componentNames(script.program, attributeOf(block, 'setup') !== undefined));
-      result.imports.push(...script.imports);
+      const elsewhere = attributeOf(block, 'src')?.value?.content;
+      result.imports.push(...script.imports, ...(elsewhere ? [elsewhere] : []));
       result.findings.push(...script.findings);
       return script;
     });
