@@ -51,7 +51,7 @@ test('format and lint', async () => {
 
 test('the tests themselves pass the type check', async () => {
   expect((await run(bin('tsc'), ['-p', 'tsconfig.tests.json'], PROJECT)).stdout).toBe('');
-});
+}, 180_000);
 
 test.each(readdirSync(join(PROJECT, 'schema')))('%s is a valid schema', (name) => {
   const ajv = new Ajv2020({ strict: true, strictTypes: false, allowUnionTypes: true });

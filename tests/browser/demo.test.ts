@@ -43,7 +43,7 @@ test('suvet demo', async () => {
 
   const again = await suvet(['demo', '--keep', place]);
   expect(again).toMatchObject({ code: 2, stderr: expect.stringContaining('holds files already') });
-});
+}, 180_000);
 
 test('without a browser the rest of the story is told, and the exit status says what is missing', async () => {
   const ran = await suvet(['demo', '--keep', join(folder(), 'merrow')], undefined, {
