@@ -16,6 +16,8 @@ interface Run {
   scope: Scope & { bindings: Map<string, Bound> };
   depth: number;
   folder: Folder;
+  /** Lists that are returned on ways of which nobody knows whether they are taken. */
+  early: Folded[][];
 }
 
 /** What a statement comes to: nothing yet, a returned value, or a way that cannot be followed. */
@@ -31,11 +33,15 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
     scope: { ...scope, ...heldBy(scope, caller), bindings: new Map(scope.bindings) },
     depth,
     folder,
+    early: [],
   };
   if (!node.body) return UNKNOWN;
   if (node.body.type !== 'BlockStatement') return folder.fold(node.body, run.scope, depth + 1);
   const outcome = runAll(node.body.body, run);
-  return outcome ? outcome.returns : undefined;
+  const returned = outcome ? outcome.returns : undefined;
+  if (run.early.length === 0) return returned;
+  const last = Array.isArray(returned) ? returned : [];
+  return [...new Set<Folded>([...run.early.flat(), ...last, UNKNOWN])];
 }
 
 /** `this` and `super` of an arrow function or a getter are those of the class it stands in. */
@@ -89,8 +95,8 @@ function runOne(node: Ast.Node, run: Run): Outcome {
 }
 
 /**
- * Which way it goes is not known. Where neither way returns, what either changes is uncertain from then on; where
- * each that there is returns a list, the result may hold any of their items, and others.
+ * Which way it goes is not known. What a way that goes on changes is uncertain from then on; a list that a way returns
+ * may be what the function returns, or what comes later may.
  */
 function unknownBranch(node: Ast.IfStatement, run: Run): Outcome {
   const branches = [node.consequent, ...(node.alternate ? [node.alternate] : [])];
@@ -98,15 +104,18 @@ function unknownBranch(node: Ast.IfStatement, run: Run): Outcome {
   const outcomes = branches.map((branch) => {
     const bindings = new Map(before);
     const outcome = runOne(branch, { ...run, scope: { ...run.scope, bindings } });
-    for (const [name, bound] of bindings) {
+    for (const [name, bound] of outcome ? [] : bindings) {
       if (before.has(name) && bound !== before.get(name)) makeUncertain(name, bound, run);
     }
     return outcome;
   });
-  if (outcomes.every((one) => one === null)) return null;
-  const lists = outcomes.flatMap((one) => (one && Array.isArray(one.returns) ? [one.returns] : []));
-  if (lists.length < branches.length) return LOST;
-  return { returns: [...new Set<Folded>([...lists.flat(), UNKNOWN])] };
+  const returned = outcomes.filter((one) => one !== null);
+  const lists = returned.flatMap((one) => (Array.isArray(one.returns) ? [one.returns] : []));
+  if (lists.length < returned.length) return LOST;
+  const isOver = node.alternate !== null && returned.length === branches.length;
+  if (isOver) return { returns: [...new Set<Folded>([...lists.flat(), UNKNOWN])] };
+  run.early.push(...lists);
+  return null;
 }
 
 /** A name that one way changes: a list may hold the items of either way, anything else may be anything. */
