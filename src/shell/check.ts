@@ -63,7 +63,7 @@ export async function gather(
     const text = readText(path);
     const file = shownPath(path, cwd);
     if (text === null) {
-      findings.push(unreadable(file));
+      if (application.host || isPage(path, '', undefined)) findings.push(unreadable(file));
       continue;
     }
     const inPage = isPage(path, text, application.host?.host);
@@ -71,16 +71,15 @@ export async function gather(
     const uses = version && !isMarked(path, text) ? await reading.usesIn(path, text, version.host) : null;
     if (!version || !uses) continue;
     sources.set(file, text);
-    const judged: CheckedFile = { source: { file, text }, uses, version, isLoaded: () => true };
-    files.push(judged);
-    if (uses.uses.length === 0) continue;
-    if (inPage) {
+    const source = { file, text };
+    if (uses.uses.length === 0) files.push({ source, uses, version, isLoaded: () => true });
+    else if (inPage) {
       const tags = loading.byPage(path, uses.imports, application.root);
-      judged.isLoaded = (tag) => tags?.has(tag) ?? true;
+      files.push({ source, uses, version, isLoaded: (tag) => tags?.has(tag) ?? true });
     } else {
       application.known ??= await knownIn(application, reading, loading, cwd);
       const { tags, adopted, isTold } = application.known;
-      Object.assign(judged, { adopted, isTold, isLoaded: (tag: string) => tags.has(tag) });
+      files.push({ source, uses, version, adopted, isTold, isLoaded: (tag) => tags.has(tag) });
     }
   }
   return {
