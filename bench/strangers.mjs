@@ -73,7 +73,7 @@ const trials = components.map((one) => ({
   events: one.events.map((event) => event.name),
 }));
 
-const { TRIED, bundleConsumer } = await support();
+const { COMPILER_OPTIONS, TRIED, bundleConsumer } = await support();
 const engines = { chromium: launchChromium, firefox: launchFirefox };
 const differences = [];
 for (const tried of TRIED) {
@@ -96,7 +96,8 @@ for (const tried of TRIED) {
   const write = VIEWS[tried.host] ?? VIEWS[tried.folder];
   const read = (tag) => readFileSync(join(place, 'wrappers', `${tag}.ts`), 'utf8');
   writeFileSync(join(place, `view${ending}`), write(components, read));
-  if (tried.folder === 'angular') compileAngular(place, ['view.ts'], { noImplicitAny: false });
+  if (tried.folder === 'angular')
+    compileAngular(place, ['view.ts'], { ...COMPILER_OPTIONS, noImplicitAny: false });
   const entry = `import view from './${tried.folder === 'angular' ? 'compiled/view.js' : `view${ending}`}';
 import { sampleValue, isSame } from ${JSON.stringify(join(root, 'dist/core/probe/compare.js'))};
 import { prove } from ${JSON.stringify(join(root, 'bench/strangers/page.mjs'))};

@@ -64,7 +64,7 @@ const PAGE = `globalThis.run = async () => {
 };`;
 
 export async function measureWrapping(hosts) {
-  const { TRIED, bundleConsumer, svelte, solid } = await support();
+  const { COMPILER_OPTIONS, TRIED, bundleConsumer, svelte, solid } = await support();
   const engine = await launchChromium();
   const results = [];
   try {
@@ -86,7 +86,8 @@ export async function measureWrapping(hosts) {
         );
       wrap(join(root, 'tests/fixtures/panel/crew-panel.ts'), 'wrappers');
       wrap(join(root, 'demo/elements'), 'all');
-      if (tried.folder === 'angular') compileAngular(place, ['view.ts', 'all/index.ts', 'all/forms.ts']);
+      if (tried.folder === 'angular')
+        compileAngular(place, ['view.ts', 'all/index.ts', 'all/forms.ts'], COMPILER_OPTIONS);
       const entry = `import { Hand, Wrapped } from './${tried.folder === 'angular' ? 'compiled/' : ''}view';\n${PAGE}`;
       const script = await bundleConsumer(place, tried, { server: false, entry, production: true });
       const page = await engine.open();

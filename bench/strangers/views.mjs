@@ -5,7 +5,7 @@
 import { camelCase, pascalCase } from '../../dist/core/emit/names.js';
 import { handlerName } from '../../dist/core/hosts/jsx-syntax.js';
 
-/** What the handler of an event is called in a host, as the text of a function of the event's name. */
+/** Text that gives a component its values, and its handlers under the names that they have in the host. */
 const named = (names) => `const NAMES = ${JSON.stringify(names)};
 const given = ({ component, values, handlers }) => ({
   ...values,

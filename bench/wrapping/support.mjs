@@ -27,25 +27,8 @@ export async function support() {
 }
 
 /** Compiles these files of a folder with Angular's compiler, into the folder `compiled` in it. */
-export function compileAngular(place, files, options = {}) {
-  writeFileSync(
-    join(place, 'tsconfig.json'),
-    JSON.stringify({
-      compilerOptions: {
-        strict: true,
-        outDir: 'compiled',
-        rootDir: '.',
-        target: 'ES2022',
-        module: 'ESNext',
-        moduleResolution: 'Bundler',
-        lib: ['ES2022', 'DOM', 'DOM.Iterable'],
-        types: [],
-        skipLibCheck: true,
-        ...options,
-      },
-      files,
-    }),
-  );
+export function compileAngular(place, files, compilerOptions) {
+  writeFileSync(join(place, 'tsconfig.json'), JSON.stringify({ compilerOptions, files }));
   const compiler = join(root, 'node_modules/@angular/compiler-cli/bundles/src/bin/ngc.js');
   const ran = spawnSync(process.execPath, [compiler, '-p', '.'], { cwd: place, encoding: 'utf8' });
   if (ran.status !== 0) throw new Error(ran.stdout + ran.stderr);

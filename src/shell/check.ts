@@ -115,7 +115,7 @@ async function knownIn(
     if (uses && !isScript(path)) imports.set(path, uses.imports);
     adopted.push(...(uses?.adopts ?? []));
   }
-  return { tags: loading.byApplication(root, scripts, imports), adopted, isTold };
+  return { tags: loading.byApplication(scripts, imports), adopted, isTold };
 }
 
 /** The application a file is part of: a host of the workspace, else the package around it. */

@@ -15,7 +15,6 @@ export class Loading {
   readonly #resolve = resolver();
   readonly #graph: ModuleGraph;
   readonly #reached = new Map<string, Set<string>>();
-  readonly #applications = new Map<string, Set<string>>();
 
   constructor(surveyed: Surveyed) {
     for (const [tag, path] of surveyed.modules) this.#tags.set(path, [...(this.#tags.get(path) ?? []), tag]);
@@ -35,19 +34,11 @@ export class Loading {
    * The tags that any file of an application loads: what its scripts lead to, and what files of another language
    * import, told with their paths.
    */
-  byApplication(
-    root: string,
-    scripts: readonly string[],
-    imports: ReadonlyMap<string, readonly string[]>,
-  ): Set<string> {
-    const known = this.#applications.get(root);
-    if (known) return known;
+  byApplication(scripts: readonly string[], imports: ReadonlyMap<string, readonly string[]>): Set<string> {
     const targets = [...imports].flatMap(([path, specifiers]) =>
       specifiers.flatMap((specifier) => this.#pathOf(specifier, path) ?? []),
     );
-    const tags = new Set([...scripts, ...targets].flatMap((path) => [...this.#tagsFrom(path)]));
-    this.#applications.set(root, tags);
-    return tags;
+    return new Set([...scripts, ...targets].flatMap((path) => [...this.#tagsFrom(path)]));
   }
 
   /** The tags that a page loads; null when one of its scripts leads out of reach, so that nobody can tell. */

@@ -6,7 +6,7 @@ import { expect, test } from 'vitest';
 import { EXPECTED, layOutDemo, QUESTIONS } from '../../dist/shell/demo.js';
 import { browser } from '../support/engine.js';
 import { folder, PROJECT, run, suvet } from '../support/run.js';
-import { svelte, vue } from '../support/wrapped.js';
+import { COMPILER_OPTIONS, svelte, vue } from '../support/wrapped.js';
 
 const open = browser();
 const packages = join(PROJECT, 'node_modules');
@@ -108,15 +108,8 @@ test.each(APPS)(
         join(app, 'tsconfig.json'),
         JSON.stringify({
           compilerOptions: {
-            strict: true,
-            outDir: 'compiled',
+            ...COMPILER_OPTIONS,
             rootDir: 'src',
-            target: 'ES2022',
-            module: 'ESNext',
-            moduleResolution: 'Bundler',
-            lib: ['ES2022', 'DOM', 'DOM.Iterable'],
-            types: [],
-            skipLibCheck: true,
             // The elements are checked by their own team.
             paths: {
               '@merrow/deck-elements': ['./elements.d.ts'],

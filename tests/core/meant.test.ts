@@ -1,8 +1,8 @@
 /** What a written value is meant for, and what a property makes of a text. */
 import { expect, test } from 'vitest';
 import { isSetToText, itemMeant, textIn } from '../../src/core/check/meant.js';
-import { isNamedAfter } from '../../src/core/contract/tags.js';
 import type { Component } from '../../src/core/contract/types.js';
+import { isNamedAfter } from '../../src/core/emit/names.js';
 import type { ItemUse } from '../../src/core/hosts/uses.js';
 import { openHost } from '../../src/shell/hosts.js';
 import { componentIn } from '../support/memory.js';

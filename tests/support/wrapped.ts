@@ -77,6 +77,19 @@ const require = createRequire(import.meta.url);
 const FIXTURES = join(PROJECT, 'tests/fixtures');
 const endingOf = (name: string) => /\.\w+$/.exec(name)?.[0] ?? '';
 
+/** Compiler options of every check of generated code. */
+export const COMPILER_OPTIONS = {
+  strict: true,
+  outDir: 'compiled',
+  rootDir: '.',
+  target: 'ES2022',
+  module: 'ESNext',
+  moduleResolution: 'Bundler',
+  lib: ['ES2022', 'DOM', 'DOM.Iterable'],
+  types: [],
+  skipLibCheck: true,
+};
+
 /**
  * Fills a folder: wrappers of the panel with a consumer beside them, and one that misuses them; wrappers of all that
  * the demo has; and types for its tags, used and misused.
@@ -90,21 +103,13 @@ export async function wrapPanel(place: string, tried: Tried): Promise<void> {
   copyFileSync(join(FIXTURES, 'misuse', consumer), join(place, `misuse${endingOf(consumer)}`));
   symlinkSync(join(PROJECT, 'node_modules'), join(place, 'node_modules'), 'dir');
   const strict = {
-    strict: true,
+    ...COMPILER_OPTIONS,
     noUncheckedIndexedAccess: true,
     noImplicitOverride: true,
     noUnusedLocals: true,
     noPropertyAccessFromIndexSignature: true,
     // As a maker does who ships the wrappers.
     declaration: true,
-    outDir: 'compiled',
-    rootDir: '.',
-    target: 'ES2022',
-    module: 'ESNext',
-    moduleResolution: 'Bundler',
-    lib: ['ES2022', 'DOM', 'DOM.Iterable'],
-    types: [],
-    skipLibCheck: true,
     ...check,
   };
   const angularCompilerOptions = { strictTemplates: true, strictInjectionParameters: true };

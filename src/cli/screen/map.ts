@@ -24,10 +24,8 @@ function hostView(host: HostCrossings, from: Contract['package'], screen: Screen
   const lines = [screen.strong(`Crossings${of} into ${host.host}`), ''];
   const tables = host.components.map(({ items }) => items.map((item) => rowOf(item, numbers)));
   // Columns line up between components.
-  const least = WIDEST.map((_, index) => widestOf(tables, index));
   const columns = [
-    { least: least[0] ?? 0 },
-    { least: least[1] ?? 0 },
+    ...WIDEST.map((_, index) => ({ least: widestOf(tables, index) })),
     { paint: (word: string) => screen.outcome(word) },
     { flexible: true },
   ];

@@ -67,9 +67,9 @@ function isAdopted({ tag, scope }: ElementUse, adopted: readonly Adoption[]): bo
   return adopted.some((one) => one.tag === tag && (scope === undefined || scope.includes(one.component)));
 }
 
-const TOLD_ONCE = ['module-not-imported', 'tag-not-declared'];
+const TOLD_ONCE = RULES.filter((rule) => rule.isToldOnce).map((rule) => rule.code);
 
-/** The same mistake is told once for each tag and file where every further place would only repeat it. */
+/** The findings of a file, without those that their rule wants told once. */
 function withoutRepeats(findings: readonly Finding[]): Finding[] {
   const told = new Set<string>();
   return findings.filter((finding) => {

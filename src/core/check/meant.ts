@@ -42,6 +42,11 @@ export function isSetToText(
   return isProperty && value.kind === 'string' && setsText({ form, target: targetOf(name, true) }, profile);
 }
 
+/** What is written, in words: `the text "3.2"`. */
+export function textWords({ value }: ItemUse): string {
+  return value.literal === undefined ? 'a text' : `the text ${JSON.stringify(value.literal)}`;
+}
+
 /**
  * What a property makes of a text it is set to. fits: its type has text, or nobody knows. reads: whatever is there
  * counts as true. number: many elements make a number of it, by themselves or as they go. lost: nothing it can use.

@@ -27,6 +27,8 @@ export interface RuleContext {
 export interface Rule {
   code: string;
   level: Level;
+  /** Told once for each tag in a file: every further place would only repeat it. */
+  isToldOnce?: true;
   check(context: RuleContext): Complaint[];
 }
 

@@ -35,6 +35,11 @@ export function kebabCase(name: string): string {
   return name.replaceAll(/([a-z0-9])([A-Z])/g, '$1-$2').toLowerCase();
 }
 
+/** Is this name in code made of the tag, as components of hosts are named: `TideGauge` and `tideGauge` of `tide-gauge`? */
+export function isNamedAfter(name: string, tag: string): boolean {
+  return pascalCase(name) === pascalCase(tag.toLowerCase());
+}
+
 /** `wanted`, or `wanted2`, `wanted3`, ... until it is not in `taken`; then it is put there. */
 export function freeName(wanted: string, taken: Set<string>): string {
   let name = wanted;

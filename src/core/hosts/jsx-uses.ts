@@ -4,7 +4,14 @@ import { type Ast, walk } from '../survey/parse.js';
 import { domUses } from './dom-uses.js';
 import { readScript } from './scripts.js';
 import { calledName, entriesOf, type Keepers, type Names, sketchOf } from './sketch.js';
-import type { ElementUse, HostUses, ItemUse, SourceText, ValueSketch } from './uses.js';
+import {
+  type ElementUse,
+  type HostUses,
+  type ItemUse,
+  type SourceText,
+  slotItem,
+  type ValueSketch,
+} from './uses.js';
 
 export interface JsxDialect {
   /** The profile's form for a handler written under this name, or null when the name is no handler's. */
@@ -138,13 +145,7 @@ function slotOf(child: Ast.JSXElement): ItemUse | null {
       continue;
     if (attribute.value?.type !== 'Literal' || typeof attribute.value.value !== 'string') return null;
     const { start, end, value } = attribute.value;
-    return {
-      kind: 'slot',
-      name: value,
-      form: 'child',
-      range: { start: start + 1, end: end - 1 },
-      value: { kind: 'string', literal: value },
-    };
+    return slotItem(value, { start: start + 1, end: end - 1 });
   }
   return null;
 }

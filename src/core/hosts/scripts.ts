@@ -3,9 +3,9 @@
 import { LineMap } from '../findings/lines.js';
 import type { Finding } from '../findings/types.js';
 import { type Ast, parseModule, walk } from '../survey/parse.js';
-import { domUses } from './dom-uses.js';
+import { domUses, type ElementNames } from './dom-uses.js';
 import { type Keepers, type Names, namesIn } from './sketch.js';
-import type { HostUses, Range, SourceText } from './uses.js';
+import { type ElementUse, type HostUses, type Range, type SourceText, shifted } from './uses.js';
 
 export interface Script {
   /** Its nodes count from the script's first character, which is at `offset` in the file. */
@@ -46,10 +46,24 @@ export function readScript(source: SourceText, keepers: Keepers, place?: ScriptP
   };
 }
 
+/** The uses that a script's DOM calls make, at their places in the file. */
+export function usesOf({ program, names, offset }: Script, known?: ElementNames): ElementUse[] {
+  return domUses(program, names, known).map((use) => shifted(use, offset));
+}
+
+/** What several scripts of a file tell together, without their uses. */
+export function resultOf(scripts: readonly Script[]): HostUses {
+  return {
+    uses: [],
+    imports: scripts.flatMap((one) => one.imports),
+    findings: scripts.flatMap((one) => one.findings),
+  };
+}
+
 /** The uses in a module that holds nothing but script. */
 export function usesInScript(source: SourceText, keepers: Keepers): HostUses {
-  const { program, names, imports, findings } = readScript(source, keepers);
-  return { uses: domUses(program, names), imports, findings };
+  const script = readScript(source, keepers);
+  return { ...resultOf([script]), uses: usesOf(script) };
 }
 
 /** A finding for what cannot be read of a file of host code. */

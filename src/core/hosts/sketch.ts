@@ -34,13 +34,20 @@ export function namesIn(program: Ast.Program, keepers: Keepers): Names {
   return names;
 }
 
+/** The names of several scripts that see each other; what more than one declares tells nothing. */
+export function joined(lists: Iterable<Iterable<readonly [string, Ast.Node | null]>>): Names {
+  const names = new Map<string, Ast.Node | null>();
+  for (const list of lists) for (const [name, value] of list) names.set(name, names.has(name) ? null : value);
+  return names;
+}
+
 /** Collects the fields and methods of a class, which a template names without an object. */
 export function membersIn({ body }: Ast.ClassBody, keepers: Keepers): Names {
   const names = new Map<string, Ast.Node | null>();
   for (const member of body) {
     if (member.type !== 'PropertyDefinition' && member.type !== 'MethodDefinition') continue;
     if (member.computed || member.key.type !== 'Identifier') continue;
-    // An accessor gives what its function returns.
+    // The text of an accessor does not tell what it gives.
     const isValue = !('kind' in member) || member.kind === 'method';
     note(names, keepers, member.key.name, isValue ? member.value : null);
   }
@@ -70,7 +77,8 @@ function keptIn(call: Ast.Node | null): Ast.Node | null {
 }
 
 /** The names without those that something nearer hides. */
-export function hiding(names: Names, hidden: Iterable<string>): Names {
+export function hiding(names: Names, hidden: readonly string[]): Names {
+  if (hidden.length === 0) return names;
   const left = new Map(names);
   for (const name of hidden) {
     left.set(name, null);

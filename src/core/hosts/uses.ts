@@ -60,6 +60,11 @@ export interface HostUses {
   findings: Finding[];
 }
 
+/** Content for a slot, as a child says it whose `slot` attribute has its text at `range`. */
+export function slotItem(name: string, range: Range): ItemUse {
+  return { kind: 'slot', name, form: 'child', range, value: { kind: 'string', literal: name } };
+}
+
 /** The same use in a text that has `offset` code units before it. */
 export function shifted(use: ElementUse, offset: number): ElementUse {
   const move = ({ start, end }: Range) => ({ start: start + offset, end: end + offset });

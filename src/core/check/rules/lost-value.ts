@@ -1,7 +1,7 @@
 import { type Kind, kindsOf } from '../../contract/kinds.js';
 import { judge, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
-import { isSetToText, itemMeant, type Meant, textIn } from '../meant.js';
+import { isSetToText, itemMeant, type Meant, textIn, textWords } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
 import { crossingOf, cureFor } from '../rule.js';
 
@@ -66,16 +66,14 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
 
 /** A property that is set to a text: by its type, that may be nothing it can use, or the opposite of what it says. */
 function judgedAsSet(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
-  const { literal } = item.value;
   const text = textIn(meant);
-  const isWrong = text === 'lost' || (text === 'reads' && literal === 'false');
+  const isWrong = text === 'lost' || (text === 'reads' && item.value.literal === 'false');
   if (!isWrong) return [];
-  const written = literal === undefined ? 'a text' : `the text ${JSON.stringify(literal)}`;
   const what = text === 'reads' ? 'which counts as true' : `and its type is ${meant.type.text}`;
   return [
     {
       range: item.range,
-      message: `${meant.name}: ${context.version.label} sets it to ${written}, ${what}.`,
+      message: `${meant.name}: ${context.version.label} sets it to ${textWords(item)}, ${what}.`,
       cure: cureFor(crossingOf(context, [meant.kind], meant.name), context),
     },
   ];

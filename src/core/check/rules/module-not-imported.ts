@@ -4,6 +4,7 @@ import type { Rule } from '../rule.js';
 export const moduleNotImported: Rule = {
   code: 'module-not-imported',
   level: 'error',
+  isToldOnce: true,
   check({ use, component, packageName, isLoaded }) {
     if (component?.registers !== 'on-import' || isLoaded(component.tag)) return [];
     const module = packageName ? `${packageName}${component.module.replace(/^\./, '')}` : component.module;

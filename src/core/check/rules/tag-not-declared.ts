@@ -4,6 +4,7 @@ import type { Rule } from '../rule.js';
 export const tagNotDeclared: Rule = {
   code: 'tag-not-declared',
   level: 'warning',
+  isToldOnce: true,
   check({ use, component, version, isTold }) {
     const option = version.host.tagOption;
     if (!component || !option || isTold) return [];

@@ -1,4 +1,4 @@
-import { isSetToText, itemMeant, textIn } from '../meant.js';
+import { isSetToText, itemMeant, textIn, textWords } from '../meant.js';
 import type { Rule } from '../rule.js';
 import { crossingOf, cureFor } from '../rule.js';
 
@@ -13,12 +13,10 @@ export const textForNumber: Rule = {
       const meant = item.kind === 'value' ? itemMeant(item, component) : null;
       if (!meant || meant.readonly || !isSetToText(item, meant, version.profile)) return [];
       if (textIn(meant) !== 'number') return [];
-      const { literal } = item.value;
-      const text = literal === undefined ? 'a text' : `the text ${JSON.stringify(literal)}`;
       return [
         {
           range: item.range,
-          message: `${meant.name}: ${version.label} sets it to ${text}, and its type is ${meant.type.text}; what adds to it puts texts side by side.`,
+          message: `${meant.name}: ${version.label} sets it to ${textWords(item)}, and its type is ${meant.type.text}; what adds to it puts texts side by side.`,
           cure: cureFor(crossingOf(context, [meant.kind], meant.name), context),
         },
       ];

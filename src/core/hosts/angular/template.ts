@@ -23,7 +23,7 @@ import { domUses } from '../dom-uses.js';
 import { syntaxFinding } from '../scripts.js';
 import { hiding, type Names, parseExpression, sketchOfText } from '../sketch.js';
 import type { ElementUse, HostUses, ItemUse, Range, SourceText, ValueSketch } from '../uses.js';
-import { shifted } from '../uses.js';
+import { shifted, slotItem } from '../uses.js';
 
 /** Attributes that the host takes for itself on every element, also by directives that it ships. */
 const OWN_NAME = /^(class|style|i18n|i18n-.*|ng[A-Z].*|form(Control|Group|Array)(Name)?)$/;
@@ -123,11 +123,10 @@ class Template extends TmplAstRecursiveVisitor {
 
   #inside(variables: readonly { name: string }[], visit: () => void): void {
     const around = this.#names;
-    if (variables.length > 0)
-      this.#names = hiding(
-        around,
-        variables.map((one) => one.name),
-      );
+    this.#names = hiding(
+      around,
+      variables.map((one) => one.name),
+    );
     visit();
     this.#names = around;
   }
@@ -185,7 +184,6 @@ function slotsIn({ children }: TmplAstElement): ItemUse[] {
     const slot =
       child instanceof TmplAstElement ? child.attributes.find((one) => one.name === 'slot') : undefined;
     if (!slot?.valueSpan) return [];
-    const value: ValueSketch = { kind: 'string', literal: slot.value };
-    return [{ kind: 'slot', name: slot.value, form: 'child', range: rangeOf(slot.valueSpan), value }];
+    return [slotItem(slot.value, rangeOf(slot.valueSpan))];
   });
 }

@@ -1,15 +1,14 @@
 /** HTML pages -> element uses: markup, and the DOM calls of inline scripts. */
 
 import { type DefaultTreeAdapterMap, parse } from 'parse5';
-import { domUses } from '../dom-uses.js';
-import { readScript } from '../scripts.js';
+import { readScript, usesOf } from '../scripts.js';
 import {
   type ElementUse,
   type HostUses,
   type ItemUse,
   type Range,
   type SourceText,
-  shifted,
+  slotItem,
 } from '../uses.js';
 
 type Node = DefaultTreeAdapterMap['node'];
@@ -60,7 +59,7 @@ function markupUse(element: Element, text: string): ElementUse {
     const slot = 'tagName' in child ? attribute(child, 'slot') : null;
     if (slot === null || !('tagName' in child)) continue;
     const range = valueRange(child, 'slot', text);
-    items.push({ kind: 'slot', name: slot, form: 'child', range, value: { kind: 'string', literal: slot } });
+    items.push(slotItem(slot, range));
   }
   return { tag: element.tagName, range: { start, end: start + element.tagName.length }, items };
 }
@@ -89,8 +88,7 @@ function addScript(element: Element, source: SourceText, ids: Map<string, string
   const start = child.sourceCodeLocation?.startOffset ?? 0;
   const end = child.sourceCodeLocation?.endOffset ?? start;
   const script = readScript(source, {}, { start, end, language: 'js' });
-  const uses = domUses(script.program, script.names, { ids });
-  result.uses.push(...uses.map((use) => shifted(use, start)));
+  result.uses.push(...usesOf(script, { ids }));
   result.imports.push(...script.imports);
   result.findings.push(...script.findings);
 }

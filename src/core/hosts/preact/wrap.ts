@@ -3,10 +3,10 @@
 import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
 import { handlerName } from '../jsx-syntax.js';
-import { namedSlots, writeHookBody, writeProps } from '../wrapping/jsx.js';
+import { writeHookBody, writeProps } from '../wrapping/jsx.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
-import { surfacesOf } from '../wrapping/surface.js';
+import { namedSlots, surfacesOf } from '../wrapping/surface.js';
 import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
 import { modulesOf, writePreamble, writeSummary } from '../wrapping/writing.js';
 import { bridgeText } from './bridge.js';

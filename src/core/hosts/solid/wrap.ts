@@ -5,10 +5,10 @@ import { CodeWriter } from '../../emit/code.js';
 import { htmlText, stringLiteral } from '../../emit/text.js';
 import { memberAccess } from '../../emit/typescript.js';
 import { handlerName } from '../jsx-syntax.js';
-import { namedSlots, writeProps } from '../wrapping/jsx.js';
+import { writeProps } from '../wrapping/jsx.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceSlot, SurfaceValue } from '../wrapping/surface.js';
-import { surfacesOf } from '../wrapping/surface.js';
+import { namedSlots, surfacesOf } from '../wrapping/surface.js';
 import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
 import {
   attributeEntries,

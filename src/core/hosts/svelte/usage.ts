@@ -3,10 +3,10 @@
 import { type AST, parse } from 'svelte/compiler';
 import { type Ast, childrenOf } from '../../survey/parse.js';
 import { domUses } from '../dom-uses.js';
-import { readScript, syntaxFinding, usesInScript } from '../scripts.js';
-import { hiding, type Keepers, type Names, sketchOf } from '../sketch.js';
+import { readScript, resultOf, syntaxFinding, usesInScript, usesOf } from '../scripts.js';
+import { hiding, joined, type Keepers, type Names, sketchOf } from '../sketch.js';
 import type { ElementUse, HostUses, ItemUse, Range, SourceText, ValueSketch } from '../uses.js';
-import { shifted } from '../uses.js';
+import { slotItem } from '../uses.js';
 
 const KEEPERS: Keepers = { $state: 'name', raw: 'name', $derived: 'name', by: 'name' };
 
@@ -25,30 +25,23 @@ export function usesIn(source: SourceText): HostUses {
   } catch (error) {
     return { uses: [], imports: [], findings: [unreadable(source, error)] };
   }
-  const result: HostUses = { uses: [], imports: [], findings: [] };
-  const names = new Map<string, Ast.Node | null>();
   const scripts = [root.module, root.instance].flatMap((one) => {
     if (!one) return [];
     const isTyped = one.attributes.some((attribute) => attribute.name === 'lang');
     // The tags around the script are no part of its program.
     const { start, end } = one.content as unknown as Range;
-    const script = readScript(source, KEEPERS, { start, end, language: isTyped ? 'ts' : 'js' });
-    for (const [name, value] of script.names) names.set(name, names.has(name) ? null : value);
-    result.imports.push(...script.imports);
-    result.findings.push(...script.findings);
-    return [script];
+    return [readScript(source, KEEPERS, { start, end, language: isTyped ? 'ts' : 'js' })];
   });
+  const names = joined(scripts.map((one) => one.names));
   const markup = new Markup();
   markup.readAll(root.fragment.nodes, names);
   const heldBy = (node: Ast.Node) => (node.type === 'Identifier' ? markup.bound.get(node.name) : null);
-  result.uses.push(
+  const uses = [
     ...markup.uses,
     ...markup.handlers.flatMap((one) => domUses(one, names, { heldBy })),
-    ...scripts.flatMap((one) =>
-      domUses(one.program, one.names, { heldBy }).map((use) => shifted(use, one.offset)),
-    ),
-  );
-  return result;
+    ...scripts.flatMap((one) => usesOf(one, { heldBy })),
+  ];
+  return { ...resultOf(scripts), uses };
 }
 
 function unreadable(source: SourceText, error: unknown) {
@@ -107,7 +100,7 @@ class Markup {
       ...node.attributes.flatMap((one) => (one.type === 'LetDirective' ? letNames(one) : [])),
       ...node.fragment.nodes.flatMap((one) => (one.type === 'ConstTag' ? namesIn(one.declaration) : [])),
     ];
-    const names = hidden.length > 0 ? hiding(around, hidden) : around;
+    const names = hiding(around, hidden);
     const tag = tagOf(node);
     if (tag?.includes('-')) {
       const range = { start: node.start + 1, end: node.start + 1 + tag.length };
@@ -207,8 +200,6 @@ function slotsIn({ fragment }: ElementNode): ItemUse[] {
     const slot = child.attributes.find((one) => one.type === 'Attribute' && one.name === 'slot');
     const [text] = slot?.type === 'Attribute' && Array.isArray(slot.value) ? slot.value : [];
     if (text?.type !== 'Text') return [];
-    const range = { start: text.start, end: text.end };
-    const value: ValueSketch = { kind: 'string', literal: text.data };
-    return [{ kind: 'slot', name: text.data, form: 'child', range, value }];
+    return [slotItem(text.data, { start: text.start, end: text.end })];
   });
 }

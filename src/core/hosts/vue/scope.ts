@@ -1,6 +1,6 @@
 /** What the scripts of a component put in its template's reach: values by name, and components of the host. */
 
-import { hyphenated } from '../../contract/tags.js';
+import { kebabCase } from '../../emit/names.js';
 import { type Ast, walk } from '../../survey/parse.js';
 import { calledName, entriesOf } from '../sketch.js';
 import type { Adoption } from '../uses.js';
@@ -41,7 +41,7 @@ export function registeredComponents(program: Ast.Program): Adoption[] {
     if (node.type !== 'CallExpression' || calledName(node) !== 'component') return true;
     const [name, component] = node.arguments;
     if (component && name?.type === 'Literal' && typeof name.value === 'string')
-      found.push({ tag: hyphenated(name.value), component: name.value });
+      found.push({ tag: kebabCase(name.value), component: name.value });
     return true;
   });
   return found;

@@ -8,14 +8,16 @@ import {
   parse,
   type TemplateChildNode,
 } from '@vue/compiler-dom';
-import { isNamedAfter } from '../../contract/tags.js';
+import { isNamedAfter } from '../../emit/names.js';
+import type { Finding } from '../../findings/types.js';
 import type { Ast } from '../../survey/parse.js';
 import { domUses } from '../dom-uses.js';
-import { readScript, type ScriptPlace, syntaxFinding } from '../scripts.js';
+import { readScript, resultOf, type ScriptPlace, syntaxFinding, usesOf } from '../scripts.js';
 import {
   calledName,
   entriesOf,
   hiding,
+  joined,
   type Keepers,
   type Names,
   parseExpression,
@@ -23,7 +25,7 @@ import {
   sketchOfText,
 } from '../sketch.js';
 import type { ElementUse, HostUses, ItemUse, Range, SourceText, ValueSketch } from '../uses.js';
-import { shifted } from '../uses.js';
+import { shifted, slotItem } from '../uses.js';
 import { componentNames, optionNames, registeredComponents } from './scope.js';
 
 const KEEPERS: Keepers = {
@@ -43,45 +45,38 @@ const OWN_TAGS = ['keep-alive', 'transition-group'];
 /** Reads one file: a single-file component, or a script. Never throws on any text. */
 export function usesIn(source: SourceText): HostUses {
   if (!source.file.endsWith('.vue')) return usesOfScript(source);
-  const result: HostUses = { uses: [], imports: [], findings: [] };
+  const findings: Finding[] = [];
   const root = parse(source.text, {
     parseMode: 'sfc',
     onError: ({ loc, message }) => {
       const range = { start: loc?.start.offset ?? 0, end: loc?.end.offset ?? 0 };
-      if (result.findings.length === 0) result.findings.push(syntaxFinding(source, range, message));
+      if (findings.length === 0) findings.push(syntaxFinding(source, range, message));
     },
   });
   const blocks = root.children.filter((one) => one.type === NodeTypes.ELEMENT);
-  const names = new Map<string, Ast.Node | null>();
-  const components: string[] = [];
   const scripts = blocks
     .filter(({ tag }) => tag === 'script')
-    .map((block) => {
-      const script = readScript(source, KEEPERS, placeOf(block));
-      for (const [name, value] of [...script.names, ...optionNames(script.program)]) {
-        names.set(name, names.has(name) ? null : value);
-      }
-      components.push(...componentNames(script.program, attributeOf(block, 'setup') !== undefined));
-      const elsewhere = attributeOf(block, 'src')?.value?.content;
-      result.imports.push(...script.imports, ...(elsewhere ? [elsewhere] : []));
-      result.findings.push(...script.findings);
-      return script;
-    });
+    .map((block) => ({
+      ...readScript(source, KEEPERS, placeOf(block)),
+      isSetup: attributeOf(block, 'setup') !== undefined,
+      elsewhere: attributeOf(block, 'src')?.value?.content,
+    }));
+  const names = joined(scripts.flatMap((one) => [one.names, optionNames(one.program)]));
+  const components = scripts.flatMap((one) => componentNames(one.program, one.isSetup));
   const template = new Template([...OWN_TAGS, ...components]);
   for (const block of blocks) if (block.tag === 'template') template.readChildren(block, names);
   const heldBy = (node: Ast.Node) => template.references.get(referenceIn(node, names) ?? '');
-  result.uses.push(
-    ...template.uses,
-    ...scripts.flatMap((one) =>
-      domUses(one.program, one.names, { heldBy }).map((use) => shifted(use, one.offset)),
-    ),
-  );
-  return result;
+  const told = resultOf(scripts);
+  return {
+    uses: [...template.uses, ...scripts.flatMap((one) => usesOf(one, { heldBy }))],
+    imports: [...scripts.flatMap((one) => one.elsewhere ?? []), ...told.imports],
+    findings: [...findings, ...told.findings],
+  };
 }
 
 function usesOfScript(source: SourceText): HostUses {
-  const { program, names, imports, findings } = readScript(source, KEEPERS);
-  return { uses: domUses(program, names), adopts: registeredComponents(program), imports, findings };
+  const script = readScript(source, KEEPERS);
+  return { ...resultOf([script]), uses: usesOf(script), adopts: registeredComponents(script.program) };
 }
 
 function placeOf(block: ElementNode): ScriptPlace {
@@ -128,7 +123,7 @@ class Template {
 
   #readElement(element: ElementNode, around: Names): void {
     const hidden = element.props.flatMap(namesHiddenBy);
-    const names = hidden.length > 0 ? hiding(around, hidden) : around;
+    const names = hiding(around, hidden);
     const isElement =
       element.tag.includes('-') && !this.#components.some((name) => isNamedAfter(name, element.tag));
     if (isElement) {
@@ -230,7 +225,6 @@ function slotsIn({ children }: ElementNode): ItemUse[] {
     if (!slot) return [];
     const quoted = slot.loc.source.length - slot.content.length > 1 ? 1 : 0;
     const range = { start: slot.loc.start.offset + quoted, end: slot.loc.end.offset - quoted };
-    const value: ValueSketch = { kind: 'string', literal: slot.content };
-    return [{ kind: 'slot', name: slot.content, form: 'child', range, value }];
+    return [slotItem(slot.content, range)];
   });
 }

@@ -8,7 +8,7 @@ import { memberAccess, propertyKey } from '../../emit/typescript.js';
 import { handlerName } from '../jsx-syntax.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
-import { heardBy, methodsOf, surfacesOf } from '../wrapping/surface.js';
+import { heardBy, methodsOf, namedSlots, surfacesOf } from '../wrapping/surface.js';
 import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
 import {
   attributeEntries,
@@ -226,8 +226,8 @@ function writeDrawing(code: CodeWriter, surface: Surface): void {
   writeList(code, open, data, `}${content});`);
 }
 
-function namedOf({ slots }: Surface): string {
-  const named = slots.filter((one) => one.slot !== '').map((one) => stringLiteral(one.slot));
+function namedOf(surface: Surface): string {
+  const named = namedSlots(surface).map((one) => stringLiteral(one.slot));
   return `[${named.join(', ')}]`;
 }
 

@@ -3,7 +3,7 @@
 import type { CodeWriter } from '../../emit/code.js';
 import { stringLiteral } from '../../emit/text.js';
 import { propertyKey } from '../../emit/typescript.js';
-import type { Surface, SurfaceSlot, SurfaceValue } from './surface.js';
+import { namedSlots, type Surface, type SurfaceValue } from './surface.js';
 import {
   attributeEntries,
   deprecation,
@@ -56,11 +56,6 @@ export function writeHookBody(code: CodeWriter, surface: Surface, words: HookWor
     code.line('ref: element,');
   });
   if (content.length > 0) writeList(code, `return ${made}, `, ['given', 'children', ...contents], ');');
-}
-
-/** The slots of a surface but for the default one. */
-export function namedSlots({ slots }: Surface): SurfaceSlot[] {
-  return slots.filter((one) => one.slot !== '');
 }
 
 /** The types of a wrapper's props: types of the content between its tags, of any element's attributes, of its ref. */

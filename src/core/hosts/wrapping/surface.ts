@@ -215,6 +215,11 @@ function pairOf(property: ContractProperty, component: Component, className: str
   return null;
 }
 
+/** The slots of a surface but for the default one. */
+export function namedSlots({ slots }: Surface): SurfaceSlot[] {
+  return slots.filter((one) => one.slot !== '');
+}
+
 /** An event that generated code listens to: for its handler, for values that it tells of, or both. */
 export interface Heard {
   event: string;

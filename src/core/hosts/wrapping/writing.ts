@@ -5,7 +5,7 @@ import { stringLiteral } from '../../emit/text.js';
 import { orUndefined, propertyKey } from '../../emit/typescript.js';
 import { BRIDGE_MODULE } from './link.js';
 import type { Surface, SurfaceEvent, SurfaceValue, Way } from './surface.js';
-import { membersOf } from './surface.js';
+import { membersOf, namedSlots } from './surface.js';
 import type { WrappedFile, WrapRequest } from './types.js';
 
 /** The tag that a deprecated item's comment has. */
@@ -165,9 +165,9 @@ export function indexFile(modules: readonly string[]): WrappedFile {
 }
 
 /** Words about the content that a wrapper takes where the host's content has to name its slot itself. */
-export function slotWords({ slots }: Surface): string {
-  const named = slots.filter((one) => one.slot !== '').map((one) => `slot="${one.slot}"`);
-  const has = slots.some((one) => one.slot === '');
+export function slotWords(surface: Surface): string {
+  const named = namedSlots(surface).map((one) => `slot="${one.slot}"`);
+  const has = surface.slots.some((one) => one.slot === '');
   if (named.length === 0) return 'Content of the default slot.';
   return `${has ? 'Content of the default slot; c' : 'C'}hildren with ${named.join(', ')} go to the slot of that name.`;
 }
