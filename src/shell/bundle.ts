@@ -1,7 +1,7 @@
 /** Bundles modules for a browser page or for Node.js, with esbuild. */
 
 import { readFileSync } from 'node:fs';
-import { build, type Plugin } from 'esbuild';
+import { build, type Plugin, type ResolveResult } from 'esbuild';
 import { missingError } from './error.js';
 
 export interface BundleRequest {
@@ -140,16 +140,23 @@ function packagesFrom({ names, folder, alias }: NonNullable<BundleRequest['packa
   return {
     name: 'packages-from',
     setup(setup) {
+      // Every view imports the same few: each is looked up once.
+      const found = new Map<string, Promise<ResolveResult>>();
       for (const name of names) {
         const filter = new RegExp(`^${name.replaceAll(/[^\w]/g, '\\$&')}(/.*)?$`);
-        setup.onResolve({ filter }, (args) => {
-          if (args.pluginData === 'from-folder') return null;
-          return setup.resolve((alias[name] ?? name) + args.path.slice(name.length), {
+        setup.onResolve({ filter }, ({ path, kind, importer, pluginData }) => {
+          if (pluginData === 'from-folder') return null;
+          const key = `${kind} ${path}`;
+          const known = found.get(key);
+          if (known) return known;
+          const asked = setup.resolve((alias[name] ?? name) + path.slice(name.length), {
             resolveDir: folder,
-            kind: args.kind,
-            importer: args.importer,
+            kind,
+            importer,
             pluginData: 'from-folder',
           });
+          found.set(key, asked);
+          return asked;
         });
       }
     },

@@ -39,17 +39,19 @@ export async function bundleViews(request: ViewBundle): Promise<string> {
   const modules = new Map<string, VirtualModule>();
   const lines: string[] = [];
   const entries: string[] = [];
-  let at = 0;
-  for (const [key, shape] of Object.entries(shapes)) {
-    const name = `view-${at}${harness.ending}`;
-    const made = await compile(harness.view(shape), name);
-    if ('refused' in made) entries.push(`${JSON.stringify(key)}: ${JSON.stringify(made)}`);
+  const made = await Promise.all(
+    Object.entries(shapes).map(async ([key, shape], at) => {
+      const name = `view-${at}${harness.ending}`;
+      return { key, at, name, view: await compile(harness.view(shape), name) };
+    }),
+  );
+  for (const { key, at, name, view } of made) {
+    if ('refused' in view) entries.push(`${JSON.stringify(key)}: ${JSON.stringify(view)}`);
     else {
-      modules.set(name, { ...made, folder: install.folder });
+      modules.set(name, { ...view, folder: install.folder });
       lines.push(`import view${at} from ${JSON.stringify(`view:${name}`)};`);
       entries.push(`${JSON.stringify(key)}: view${at}`);
     }
-    at += 1;
   }
   const means = server ? 'print' : 'mounter';
   const text = [

@@ -2,10 +2,10 @@
 import { copyFileSync, readdirSync, readFileSync, symlinkSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
-import { stripVTControlCharacters } from 'node:util';
 import { build, type Plugin, transform } from 'esbuild';
 import { sheetModules } from '../../dist/shell/bundle.js';
-import { DEMO, PROJECT, put, run, suvet } from './run.js';
+import { DEMO, PROJECT, put, suvet } from './run.js';
+import { type TypeFault, typeFaults } from './type-check.js';
 
 /** A host to be tried, and what trying it takes. */
 export interface Tried {
@@ -162,11 +162,6 @@ const TAGS: Readonly<Record<string, string>> = {
   'solid@1': 'solid.tsx',
 };
 
-const COMPILERS: Readonly<Record<string, readonly string[]>> = {
-  svelte: ['svelte-check/bin/svelte-check', '--output', 'machine', '--threshold', 'error', '--tsconfig'],
-  angular: ['@angular/compiler-cli/bundles/src/bin/ngc.js', '-p'],
-};
-
 export interface TypeErrors {
   /** Errors anywhere but on lines that say they are wrong. */
   unexpected: string[];
@@ -176,42 +171,22 @@ export interface TypeErrors {
 
 /** What the host's own strict type check finds. */
 export async function typeErrors(place: string, { folder }: Tried): Promise<TypeErrors> {
-  const [program = '', ...args] = COMPILERS[folder] ?? ['typescript/bin/tsc', '-p'];
-  const check = async (config: string) => {
-    const given = [join(PROJECT, 'node_modules', program), ...args, config];
-    const { stdout, stderr } = await run(process.execPath, given, place);
-    return stripVTControlCharacters(`${stdout}\n${stderr}`);
-  };
-  const said = [
-    await check('./tsconfig.json'),
-    ...(folder in NOT_AT_ONCE ? [await check('./tsconfig.more.json')] : []),
-  ];
-  const found = said
-    .join('\n')
-    .split('\n')
-    .flatMap((line) => {
-      const [, file, at] =
-        /^(\S+?)\((\d+),\d+\): error/.exec(line) ??
-        /^(\S+?):(\d+):\d+ - error/.exec(line) ??
-        /^\d+ ERROR "(.+?)" (\d+):/.exec(line) ??
-        [];
-      if (file === undefined)
-        return /\berror\b/i.test(line) && !/ COMPLETED |^Found /.test(line)
-          ? [{ file: '', at: 0, line }]
-          : [];
-      return [{ file: file.replace(`${place}/`, ''), at: Number(at), line }];
-    });
+  const configs = ['tsconfig.json', ...(folder in NOT_AT_ONCE ? ['tsconfig.more.json'] : [])];
+  const found: TypeFault[] = [];
+  for (const config of configs) found.push(...(await typeFaults(place, config, folder)));
   const wrong = readdirSync(place)
     .filter((name) => /^(misuse|tagged)\./.test(name))
     .flatMap((file) =>
       readFileSync(join(place, file), 'utf8')
         .split('\n')
-        .flatMap((text, index) => (/ wrong: /.test(text) ? [{ file, at: index + 1, text }] : [])),
+        .flatMap((text, index) => (/ wrong: /.test(text) ? [{ file, line: index + 1, text }] : [])),
     );
-  const isAt = (one: { file: string; at: number }) => (other: { file: string; at: number }) =>
-    one.file === other.file && one.at === other.at;
+  const isAt = (one: { file: string; line: number }) => (other: { file: string; line: number }) =>
+    one.file === other.file && one.line === other.line;
   return {
-    unexpected: found.filter((one) => !wrong.some(isAt(one))).map((one) => one.line),
+    unexpected: found
+      .filter((one) => !wrong.some(isAt(one)))
+      .map((one) => `${one.file}:${one.line}: ${one.message}`),
     missed: wrong.filter((one) => !found.some(isAt(one))).map((one) => `${one.file}: ${one.text.trim()}`),
   };
 }

@@ -1,5 +1,6 @@
 /** Shows views of React in a page, through the public interface of whichever version it is bundled with. */
 
+import '../unmarked.js';
 import { createElement, type FunctionComponent } from 'react';
 import * as ReactDOM from 'react-dom';
 import * as ReactDOMClient from 'react-dom/client';

@@ -40,9 +40,21 @@ async function compile(
     filename: options.name,
     babelrc: false,
     configFile: false,
-    presets: [
-      [preset, { generate: options.server ? 'ssr' : 'dom', hydratable: true, dev: !options.production }],
-    ],
+    presets: [[preset, presetOptions(options)]],
   });
   return result?.code ?? '';
+}
+
+const PRESET_OPTIONS = [true, false].flatMap((server) =>
+  [true, false].map((production) => ({
+    generate: server ? 'ssr' : 'dom',
+    hydratable: true,
+    dev: !production,
+  })),
+);
+
+/** Options by identity the same, by which Babel knows that it has made this preset already. */
+function presetOptions({ server, production }: CompileOptions): unknown {
+  const generate = server ? 'ssr' : 'dom';
+  return PRESET_OPTIONS.find((one) => one.generate === generate && one.dev !== production);
 }
