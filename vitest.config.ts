@@ -6,6 +6,8 @@ export default defineConfig({
     testTimeout: 60_000,
     hookTimeout: 120_000,
     pool: 'forks',
+    // Modules keep no state that a test changes: a worker loads the core once, not for each of its files.
+    isolate: false,
     maxWorkers: 2,
   },
 });

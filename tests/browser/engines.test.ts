@@ -60,6 +60,26 @@ for (const name of ENGINE_NAMES) {
       await page.close();
     });
 
+    test('a page leaves nothing for the next', async () => {
+      const open = () =>
+        engine.open('<!doctype html><script type="module" src="/a.js"></script>', new Map([['/a.js', '']]));
+      const left = `[document.cookie, localStorage.getItem('berth'), sessionStorage.getItem('berth'),
+        (await caches.keys()).length, (await indexedDB.databases()).length, window.name]`;
+      const leave = `(async () => {
+        document.cookie = 'berth=3'; localStorage.setItem('berth', '3'); sessionStorage.setItem('berth', '3');
+        window.name = 'berth';
+        await caches.open('berth');
+        await new Promise((done) => { indexedDB.open('berth').onsuccess = done; });
+        return ${left};
+      })()`;
+      const first = await open();
+      expect(await first.evaluate(leave)).toEqual(['berth=3', '3', '3', 1, 1, 'berth']);
+      await first.close();
+      const second = await open();
+      expect(await second.evaluate(`(async () => ${left})()`)).toEqual(['', null, null, 0, 0, '']);
+      await second.close();
+    });
+
     test('a page that hangs is cut off, and the engine goes on', async () => {
       const page = await engine.open();
       await expect(page.evaluate('(() => { while (true); })()', 800)).rejects.toThrow(

@@ -1,9 +1,11 @@
 /** Firefox, as it is installed; never downloaded. Driven by the WebDriver BiDi protocol. */
 
+import type { Browser } from 'puppeteer-core';
 import type { Engine } from './engine.js';
 import { LONGEST_STEP } from './engine.js';
 import type { Program } from './programs.js';
 import { findProgram, notStarted, requireProgram } from './programs.js';
+import type { FreshPage } from './puppeteer.js';
 import { ENDS_WITH_THE_PROCESS, puppeteerEngine } from './puppeteer.js';
 
 const FIREFOX: Program = {
@@ -23,7 +25,7 @@ export function findFirefox(): string | null {
 export async function launchFirefox(): Promise<Engine> {
   const executablePath = requireProgram(FIREFOX);
   const { launch } = await import('puppeteer-core');
-  return puppeteerEngine('firefox', async () => {
+  const start = async () => {
     try {
       return await launch({
         ...ENDS_WITH_THE_PROCESS,
@@ -36,7 +38,14 @@ export async function launchFirefox(): Promise<Engine> {
     } catch (error) {
       throw notStarted(FIREFOX, executablePath, error);
     }
-  });
+  };
+  return puppeteerEngine('firefox', start, inContext);
+}
+
+/** A context for each page. */
+async function inContext(browser: Browser): Promise<FreshPage> {
+  const context = await browser.createBrowserContext();
+  return { page: await context.newPage(), close: () => context.close() };
 }
 
 /** Settings that keep the browser itself from asking the network for anything. */

@@ -1,4 +1,4 @@
-/** Engines that puppeteer-core drives: one process for many pages, each with a context of its own. */
+/** Engines that puppeteer-core drives: one process for many pages. */
 
 import type { Browser, Page } from 'puppeteer-core';
 import type { Engine, EngineName, EnginePage } from './engine.js';
@@ -14,8 +14,21 @@ export const ENDS_WITH_THE_PROCESS = {
 /** How long a page may take to close, in milliseconds. */
 const CLOSING = 5_000;
 
-/** An engine over a browser that `start` starts, and starts again after a page of it hung. */
-export async function puppeteerEngine(name: EngineName, start: () => Promise<Browser>): Promise<Engine> {
+/** A page that finds nothing of the pages before it, and the way to be rid of it. */
+export interface FreshPage {
+  page: Page;
+  close(): Promise<void>;
+}
+
+/**
+ * An engine over a browser that `start` starts, and starts again after a page of it hung; `fresh` is the browser's
+ * cheapest way to a page of its own.
+ */
+export async function puppeteerEngine(
+  name: EngineName,
+  start: () => Promise<Browser>,
+  fresh: (browser: Browser) => Promise<FreshPage>,
+): Promise<Engine> {
   let browser: Browser | null = await start();
   const version = (await browser.version()).replace(/^.*\//, '');
   const abandon = () => {
@@ -28,7 +41,7 @@ export async function puppeteerEngine(name: EngineName, start: () => Promise<Bro
     version,
     async open(html = EMPTY_PAGE, scripts = new Map()) {
       browser ??= await start();
-      return openPage(browser, html, scripts, abandon);
+      return openPage(await fresh(browser), html, scripts, abandon);
     },
     async close() {
       process.off('exit', abandon);
@@ -38,13 +51,11 @@ export async function puppeteerEngine(name: EngineName, start: () => Promise<Bro
 }
 
 async function openPage(
-  browser: Browser,
+  { page, close }: FreshPage,
   html: string,
   scripts: ReadonlyMap<string, string>,
   abandon: () => void,
 ): Promise<EnginePage> {
-  const context = await browser.createBrowserContext();
-  const page = await context.newPage();
   const log: { type: string; text: string }[] = [];
   const refused: string[] = [];
   let isHung = false;
@@ -88,7 +99,7 @@ async function openPage(
     async close() {
       // A page whose script never ends keeps its process: that is ended from outside.
       if (isHung) abandon();
-      else await within(context.close(), CLOSING).catch(abandon);
+      else await within(close(), CLOSING).catch(abandon);
     },
   };
 }

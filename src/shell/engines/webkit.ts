@@ -251,6 +251,8 @@ async function openPage(
     async close() {
       server.close();
       if (isHung) return abandon();
+      // Other storage goes by origin, port and all; cookies would be seen by the next page.
+      await client.deleteAllCookies();
       await client.closeWindow();
       await client.switchToWindow(first);
     },
