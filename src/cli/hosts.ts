@@ -17,8 +17,8 @@ export async function hostsFor(call: CommandCall, workspace: Workspace | null): 
   const { hostsOfFolder, openHost } = await import('../shell/hosts.js');
   const named = listOf(call.options.host);
   const found = workspace?.hosts.map((one) => one.host) ?? [];
-  const here = hostsOfFolder(call.cwd);
-  const wanted = named.length > 0 ? named : found.length > 0 ? found : here;
+  const told = named.length > 0 ? named : found;
+  const wanted = told.length > 0 ? told : hostsOfFolder(call.cwd);
   if (wanted.length === 0) {
     throw usageError(
       'no-host',

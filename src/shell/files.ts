@@ -1,9 +1,7 @@
-/** Reading and writing files: text only, and atomic. */
+/** Reading files, text only, and finding them. */
 
-import { existsSync, mkdirSync, readdirSync, readFileSync, realpathSync, rmSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, realpathSync, statSync } from 'node:fs';
 import { dirname, join, relative, resolve, sep } from 'node:path';
-import { sync as writeAtomically } from 'write-file-atomic';
-import { missingError } from './error.js';
 
 const LARGEST = 32 * 1024 * 1024;
 
@@ -20,20 +18,6 @@ export function readText(path: string): string | null {
   }
 }
 
-/** Writes a file whole or not at all, making its folder. Throws a SuvetError when the place may not be written. */
-export function writeText(path: string, text: string): void {
-  try {
-    mkdirSync(dirname(path), { recursive: true });
-    writeAtomically(path, text);
-  } catch (error) {
-    throw missingError(
-      'not-writable',
-      `${path} cannot be written: ${(error as Error).message}`,
-      'Choose another place, or change its permissions.',
-    );
-  }
-}
-
 /** Names of the files that stand in a folder itself, sorted; none where there is no such folder. */
 export function filesIn(folder: string): string[] {
   try {
@@ -44,19 +28,6 @@ export function filesIn(folder: string): string[] {
       .sort();
   } catch {
     return [];
-  }
-}
-
-/** Removes a file. Throws a SuvetError when that is not allowed. */
-export function removeFile(path: string): void {
-  try {
-    rmSync(path);
-  } catch (error) {
-    throw missingError(
-      'not-writable',
-      `${path} cannot be removed: ${(error as Error).message}`,
-      'Change its permissions.',
-    );
   }
 }
 

@@ -3,7 +3,8 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { basename, dirname, extname, join, resolve } from 'node:path';
-import { filesIn, readText, removeFile, writeText } from './files.js';
+import { filesIn, readText } from './files.js';
+import { removeFile, writeText } from './writing.js';
 
 export interface GeneratedFile {
   name: string;

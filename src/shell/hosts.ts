@@ -1,10 +1,6 @@
 /** From what a user calls a host (`react@18`, `react`, `html`) to the host and the profile of its version. */
 
 import { readFileSync } from 'node:fs';
-import coerce from 'semver/functions/coerce.js';
-import satisfies from 'semver/functions/satisfies.js';
-import intersects from 'semver/ranges/intersects.js';
-import validRange from 'semver/ranges/valid.js';
 import type { HostVersion } from '../core/crossing/index.js';
 import { nearest } from '../core/findings/nearest.js';
 import type { Host } from '../core/hosts/host.js';
@@ -13,6 +9,7 @@ import type { Profile, VersionProfile } from '../core/hosts/profile.js';
 import { missingError, usageError } from './error.js';
 import { lockedVersion } from './lockfile.js';
 import { installedVersion, packageAround } from './packages.js';
+import { isWithin, measuredFor, versionIn } from './versions.js';
 
 export interface OpenedHost extends HostVersion {
   major: number;
@@ -66,30 +63,30 @@ export function openHost(named: string, folder: string): OpenedHost {
     throw usageError(
       'host-version-unknown',
       `${name}: which version? None is installed or declared here.`,
-      `Write it as ${name}@${majorOf(versions.at(-1))}.`,
+      `Write it as ${name}@${measuredMajor(versions.at(-1))}.`,
     );
   }
-  const version = coerce(wanted);
+  const version = versionIn(wanted);
   if (!version)
     throw usageError(
       'host-version-unknown',
       `${named}: "${wanted}" is no version.`,
-      `Write it as ${name}@${majorOf(versions.at(-1))}.`,
+      `Write it as ${name}@${measuredMajor(versions.at(-1))}.`,
     );
-  // A version named in part (`vue@2`) means any of its kind.
-  const meant = validRange(at > 0 ? wanted : version.version) ?? version.version;
-  const exact = versions.find((one) => intersects(one.range, meant));
-  const label = `${name}@${at > 0 ? wanted : version.major}`;
-  if (exact) return opened(host, label, exact, version.major, null);
+  const { major } = version;
+  const label = `${name}@${at > 0 ? wanted : major}`;
+  // A version named in part (`vue@2`) means any of its kind; what packages want is at least the one they write.
+  const exact = measuredFor(versions, at > 0 ? wanted : version.version);
+  if (exact) return opened(host, label, exact, major, null);
   const closest = [...versions].sort(
-    (a, b) => Math.abs(majorOf(a) - version.major) - Math.abs(majorOf(b) - version.major),
+    (a, b) => Math.abs(measuredMajor(a) - major) - Math.abs(measuredMajor(b) - major),
   )[0];
   return opened(
     host,
     label,
     closest,
-    version.major,
-    `${label}: was never measured; the facts of ${name}@${majorOf(closest)} stand in for it.`,
+    major,
+    `${label}: was never measured; the facts of ${name}@${measuredMajor(closest)} stand in for it.`,
   );
 }
 
@@ -109,8 +106,8 @@ function opened(
   return { host, label, profile, major, warning };
 }
 
-function majorOf(profile: VersionProfile | undefined): number {
-  return coerce(profile?.measured ?? '')?.major ?? 0;
+function measuredMajor(profile: VersionProfile | undefined): number {
+  return versionIn(profile?.measured ?? '')?.major ?? 0;
 }
 
 /** The version in the lockfile, or the one installed, unless the folder's own package wants another. */
@@ -119,16 +116,15 @@ function versionAround(host: Host, folder: string): string | null {
   const declared = declaredIn(host.packageName, folder);
   const exact = lockedVersion(host.packageName, folder) ?? installedVersion(host.packageName, folder);
   if (declared === null || exact === null) return exact ?? declared;
-  const isWanted = validRange(declared) === null || satisfies(exact, declared);
-  return isWanted ? exact : declared;
+  return isWithin(exact, declared) ? exact : declared;
 }
 
 /** The hosts that a folder's own packages name, such as `react@18`, in the order of the register. */
 export function hostsOfFolder(folder: string): string[] {
   return HOSTS.flatMap((host) => {
     if (!host.packageName || declaredIn(host.packageName, folder) === null) return [];
-    const coerced = coerce(versionAround(host, folder) ?? '');
-    return coerced ? [`${host.name}@${coerced.major}`] : [];
+    const version = versionIn(versionAround(host, folder) ?? '');
+    return version ? [`${host.name}@${version.major}`] : [];
   });
 }
 

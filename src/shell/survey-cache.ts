@@ -10,8 +10,9 @@ import { readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { homedir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { SurveyResult } from '../core/survey/index.js';
-import { readText, writeText } from './files.js';
+import { readText } from './files.js';
 import type { OpenedSource } from './sources.js';
+import { writeText } from './writing.js';
 
 export interface CachedSurvey extends SurveyResult {
   root: string;

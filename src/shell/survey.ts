@@ -4,7 +4,6 @@ import type { Contract } from '../core/contract/types.js';
 import type { Finding } from '../core/findings/types.js';
 import { readDocument } from './documents.js';
 import type { CachedSurvey } from './survey-cache.js';
-import { recall, remember } from './survey-cache.js';
 
 export interface Surveyed {
   contract: Contract;
@@ -80,9 +79,10 @@ async function surveySource(
   cwd: string,
   { cache = true }: SurveyOptions,
 ): Promise<CachedSurvey> {
-  const known = cache ? await recall(source, cwd) : null;
+  // Loaded only when there is something to survey: a contract file needs none of it, and what is remembered no parser.
+  const memory = cache ? await import('./survey-cache.js') : null;
+  const known = await memory?.recall(source, cwd);
   if (known) return known;
-  // The parser and all that follows it are only loaded when there is something to read.
   const [{ survey }, { openSource }] = await Promise.all([
     import('../core/survey/index.js'),
     import('./sources.js'),
@@ -90,6 +90,6 @@ async function surveySource(
   const opened = openSource(source, cwd);
   const { contract, findings, paths, leftOut } = survey(opened.input);
   const result: CachedSurvey = { contract, findings, root: opened.root, modules: [...paths], leftOut };
-  if (cache) remember(source, cwd, opened, result);
+  memory?.remember(source, cwd, opened, result);
   return result;
 }

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { mapView, nextStep } from '../../src/cli/screen/map.js';
 import { Screen } from '../../src/cli/screen/screen.js';
 import type { Crossing, HostCrossings } from '../../src/core/crossing/types.js';
+import { markdownMap } from '../../src/core/report/markdown.js';
 
 const screen = new Screen({ quiet: false, verbose: false, color: false });
 const item = (rest: Partial<Crossing>): Crossing => ({
@@ -36,7 +37,7 @@ test('columns line up between components, and the sum is told', () => {
       ['fare-quote', [item({ name: 'fare', outcome: 'marked', syntax: 'prop:fare={fare}' })]],
     ),
   );
-  expect(lines).toEqual([
+  expect(lines.slice(7)).toEqual([
     'Crossings of @merrow/deck 1.0.0 into react@18',
     '',
     'tide-gauge',
@@ -110,7 +111,7 @@ describe('conditions', () => {
   });
 
   test('are named by their numbers where they hold', () => {
-    expect(lines.slice(3, 8)).toEqual([
+    expect(lines.slice(10, 15)).toEqual([
       '  level  number  plain   level={level} [1]',
       '  pier   number  plain   level={level} [2][1]',
       '',
@@ -118,6 +119,61 @@ describe('conditions', () => {
       '  level  number  plain   [1]',
     ]);
   });
+});
+
+describe('the overview', () => {
+  const bridge = item({ name: 'readings', outcome: 'bridge' });
+  const gauge: [string, Crossing[]] = ['tide-gauge', [item({}), item({ name: 'pier' }), bridge]];
+  const quote: [string, Crossing[]] = ['fare-quote', [item({ outcome: 'broken' })]];
+  const inVue = (one: HostCrossings) => ({ ...one, host: 'vue@3' });
+  const overview = (...hosts: HostCrossings[]) => {
+    const lines = mapView(hosts, { name: '@merrow/deck', version: '1.0.0' }, screen);
+    return lines.slice(0, lines.indexOf(`Crossings of @merrow/deck 1.0.0 into react@18`));
+  };
+
+  test('comes first: every host with all components, then every component in every host', () => {
+    expect(overview(host(gauge, quote), inVue(host(gauge)))).toEqual([
+      'Overview of @merrow/deck 1.0.0',
+      '',
+      '                          plain  marked  bridge  broken',
+      'all components  react@18      2       -       1       1',
+      '                vue@3         2       -       1       -',
+      'tide-gauge      react@18      2       -       1       -',
+      '                vue@3         2       -       1       -',
+      'fare-quote      react@18      -       -       -       1',
+      '',
+    ]);
+  });
+
+  test('has no sum over a single component, and there is none of one component in one host', () => {
+    expect(overview(host(gauge), inVue(host(gauge))).slice(3, -1)).toEqual([
+      'tide-gauge  react@18      2       -       1       -',
+      '            vue@3         2       -       1       -',
+    ]);
+    expect(overview(host(gauge))).toEqual([]);
+  });
+
+  test('is the first of a Markdown document as well', () => {
+    expect(
+      markdownMap([host(gauge, quote)], null)
+        .split('\n')
+        .slice(0, 7),
+    ).toEqual([
+      '# Overview',
+      '',
+      '| component | host | plain | marked | bridge | broken |',
+      '|---|---|--:|--:|--:|--:|',
+      '| all | react@18 | 2 | 0 | 1 | 1 |',
+      '| `tide-gauge` | react@18 | 2 | 0 | 1 | 0 |',
+      '| `fare-quote` | react@18 | 0 | 0 | 0 | 1 |',
+    ]);
+  });
+});
+
+test('items that components have in common are said in each of them', () => {
+  const shared = item({});
+  const lines = view(host(['tide-gauge', [shared]], ['fare-quote', [shared]]));
+  expect(lines.filter((line) => line === '  level  number  plain   level={level}')).toHaveLength(2);
 });
 
 test('several hosts stand below each other, and an empty one says so', () => {

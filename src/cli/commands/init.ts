@@ -11,7 +11,7 @@ export const init: CommandSpec = {
   examples: ['suvet init', 'suvet init --cwd demo'],
   async run(call) {
     const { discover } = await import('../../shell/discover.js');
-    const { writeText } = await import('../../shell/files.js');
+    const { writeText } = await import('../../shell/writing.js');
     const { WORKSPACE_FILE } = await import('../../shell/workspace.js');
     const file = join(call.cwd, WORKSPACE_FILE);
     if (existsSync(file) && call.options.force !== true) {

@@ -74,7 +74,7 @@ async function documentOf(call: CommandCall, contract: Contract): Promise<object
 
 async function writeDocument(call: CommandCall, file: string, document: object): Promise<void> {
   const { resolve } = await import('node:path');
-  const { writeText } = await import('../../shell/files.js');
+  const { writeText } = await import('../../shell/writing.js');
   if (file === '') throw usageError('no-out', '--out names no file.', 'Give it a path: --out contract.json');
   writeText(resolve(call.cwd, file), `${JSON.stringify(document, null, 2)}\n`);
   call.screen.say(`Wrote ${file}`);

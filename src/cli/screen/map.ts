@@ -1,18 +1,41 @@
 /** The view of `suvet map`. */
 
 import type { Contract } from '../../core/contract/types.js';
-import { countOutcomes, OUTCOMES } from '../../core/crossing/narrow.js';
+import { countOutcomes, OUTCOMES, overviewOf } from '../../core/crossing/narrow.js';
 import type { Crossing, HostCrossings } from '../../core/crossing/types.js';
 import type { Screen } from './screen.js';
-import { count, table } from './table.js';
+import { count, table, tableRows } from './table.js';
 
 export function mapView(
   hosts: readonly HostCrossings[],
   from: Contract['package'],
   screen: Screen,
 ): string[] {
-  return hosts.flatMap((host, index) => [...(index > 0 ? [''] : []), ...hostView(host, from, screen)]);
+  const views = hosts.map((host) => hostView(host, from, screen));
+  return [overview(hosts, from, screen), ...views.map((view, index) => (index > 0 ? ['', ...view] : view))].flat();
 }
+
+/** How much of each component crosses into each host; nothing where a single one has its sum below its items. */
+function overview(hosts: readonly HostCrossings[], from: Contract['package'], screen: Screen): string[] {
+  const lines = overviewOf(hosts);
+  if (lines.length <= 1) return [];
+  const rows = lines.map(({ tag, host, counts }, index) => [
+    // A name stands once for all its hosts.
+    lines[index - 1]?.tag === tag && index > 0 ? '' : shortened(tag ?? 'all components', 0),
+    host,
+    ...OUTCOMES.map((outcome) => (counts[outcome] === 0 ? '-' : String(counts[outcome]))),
+  ]);
+  const right = { align: 'right' } as const;
+  const columns = [{}, {}, right, right, right, right];
+  return [
+    screen.strong(`Overview${ofPackage(from)}`),
+    '',
+    ...table([['', '', ...OUTCOMES], ...rows], columns, screen.width),
+    '',
+  ];
+}
+
+const ofPackage = (from: Contract['package']) => (from ? ` of ${from.name} ${from.version}` : '');
 
 /** No column but the last is wider, so that there is room for the code to write. */
 const WIDEST = [28, 26];
@@ -20,21 +43,22 @@ const WIDEST = [28, 26];
 /** Conditions stand once, at the end; items carry their numbers. */
 function hostView(host: HostCrossings, from: Contract['package'], screen: Screen): string[] {
   const numbers = numbered(host);
-  const of = from ? ` of ${from.name} ${from.version}` : '';
-  const lines = [screen.strong(`Crossings${of} into ${host.host}`), ''];
-  const tables = host.components.map(({ items }) => items.map((item) => rowOf(item, numbers)));
-  // Columns line up between components.
-  const columns = [
-    ...WIDEST.map((_, index) => ({ least: widestOf(tables, index) })),
-    { paint: (word: string) => screen.outcome(word) },
-    { flexible: true },
-  ];
-  for (const [index, { tag }] of host.components.entries()) {
-    lines.push(screen.strong(tag), ...table(tables[index] ?? [], columns, screen.width, '  '), '');
+  // Components have many items in common, which are said alike. Columns line up between components.
+  const distinct = [...new Set(host.components.flatMap((one) => one.items))];
+  const columns = [{}, {}, { paint: (word: string) => screen.outcome(word) }, { flexible: true }];
+  const rows = distinct.map((item) => rowOf(item, numbers));
+  const made = tableRows(rows, columns, screen.width, '  ');
+  const linesOf = new Map(distinct.map((item, index) => [item, made[index] ?? []]));
+
+  const lines = [screen.strong(`Crossings${ofPackage(from)} into ${host.host}`), ''];
+  for (const { tag, items } of host.components) {
+    lines.push(screen.strong(tag));
+    for (const item of items) lines.push(...(linesOf.get(item) ?? []));
+    lines.push('');
   }
   if (numbers.size > 0) {
-    const rows = [...numbers].map(([condition, number]) => [`[${number}]`, condition]);
-    lines.push(...table(rows, [{}, { flexible: true }], screen.width), '');
+    const conditions = [...numbers].map(([condition, number]) => [`[${number}]`, condition]);
+    lines.push(...table(conditions, [{}, { flexible: true }], screen.width), '');
   }
   const items = host.components.flatMap((one) => one.items);
   lines.push(
@@ -52,12 +76,6 @@ function numbered({ components }: HostCrossings): Map<string, number> {
     }
   }
   return numbers;
-}
-
-function widestOf(tables: readonly (readonly (readonly string[])[])[], column: number): number {
-  let widest = 0;
-  for (const rows of tables) for (const row of rows) widest = Math.max(widest, row[column]?.length ?? 0);
-  return widest;
 }
 
 function shortened(cell: string, column: number): string {

@@ -2,8 +2,6 @@
 
 export interface Column {
   align?: 'left' | 'right';
-  /** It is at least that wide, whatever its cells. */
-  least?: number;
   /** The column that gives way, and wraps, when the terminal is narrow; at most one. */
   flexible?: boolean;
   /** Paints a cell after it was measured and padded. */
@@ -14,14 +12,19 @@ const GAP = '  ';
 const NARROWEST = 16;
 
 /** Rows of cells as lines of at most `width` characters; a flexible cell wraps under itself. */
-export function table(
+export function table(...given: Parameters<typeof tableRows>): string[] {
+  return tableRows(...given).flat();
+}
+
+/** The same with the lines of each row by themselves, for a table that other lines come between. */
+export function tableRows(
   rows: readonly (readonly string[])[],
   columns: readonly Column[],
   width: number,
   indent = '',
-): string[] {
-  const natural = columns.map(({ least = 0 }, index) =>
-    rows.reduce((most, row) => Math.max(most, lengthOf(row[index] ?? '')), least),
+): string[][] {
+  const natural = columns.map((_, index) =>
+    rows.reduce((most, row) => Math.max(most, lengthOf(row[index] ?? '')), 0),
   );
   const flexible = columns.findIndex((column) => column.flexible);
   const fixed = natural.reduce((sum, one, index) => (index === flexible ? sum : sum + one), 0);
@@ -29,51 +32,47 @@ export function table(
   const widths = natural.map((one, index) =>
     index === flexible ? Math.min(one, Math.max(NARROWEST, room)) : one,
   );
-  const lines: string[] = [];
-  for (const row of rows) {
+  return rows.map((row) => {
     // Only the flexible cell has more than one line.
-    const [first = '', ...others] = flexible < 0 ? [] : wrap(row[flexible] ?? '', widths[flexible] ?? 0);
-    const cells = flexible < 0 ? row : row.with(flexible, first);
-    lines.push(lineOf(cells, columns, widths, indent));
-    for (const text of others) {
-      const below = columns.map((_, index) => (index === flexible ? text : ''));
-      lines.push(lineOf(below, columns, widths, indent));
-    }
-  }
-  return lines;
+    const parts = flexible < 0 ? [''] : wrap(row[flexible] ?? '', widths[flexible] ?? 0);
+    return parts.map((part, at) => {
+      let line = indent;
+      for (let index = 0; index < columns.length; index += 1) {
+        const text = index === flexible ? part : at === 0 ? (row[index] ?? '') : '';
+        line += (index > 0 ? GAP : '') + padded(text, columns[index], widths[index] ?? 0);
+      }
+      return line.trimEnd();
+    });
+  });
 }
 
-function lineOf(
-  cells: readonly string[],
-  columns: readonly Column[],
-  widths: readonly number[],
-  indent: string,
-): string {
-  let line = indent;
-  for (const [index, { align, paint }] of columns.entries()) {
-    const text = cells[index] ?? '';
-    const space = ' '.repeat(Math.max(0, (widths[index] ?? 0) - text.length));
-    const painted = paint && text !== '' ? paint(text) : text;
-    if (index > 0) line += GAP;
-    line += align === 'right' ? space + painted : painted + space;
-  }
-  return line.trimEnd();
+function padded(text: string, column: Column | undefined, width: number): string {
+  const { align, paint } = column ?? {};
+  // Padded first: what paints adds characters that take no room.
+  if (!paint || text === '') return align === 'right' ? text.padStart(width) : text.padEnd(width);
+  const space = ' '.repeat(Math.max(0, width - text.length));
+  return align === 'right' ? space + paint(text) : paint(text) + space;
 }
 
 /** Breaks text into lines of at most `width`, between words where there are any. */
 export function wrap(text: string, width: number): string[] {
-  if (width <= 0 || lengthOf(text) <= width) return [text];
+  if (width <= 0 || text.length <= width || lengthOf(text) <= width) return [text];
   const lines: string[] = [];
   let line = '';
+  let length = 0;
   for (const word of text.split(' ')) {
-    if (line !== '' && lengthOf(line) + 1 + lengthOf(word) > width) {
+    const more = lengthOf(word);
+    if (line !== '' && length + 1 + more > width) {
       lines.push(line);
       line = '';
     }
+    length = line === '' ? more : length + 1 + more;
     line = line === '' ? word : `${line} ${word}`;
-    while (lengthOf(line) > width && width > 0) {
-      lines.push([...line].slice(0, width).join(''));
-      line = [...line].slice(width).join('');
+    while (length > width) {
+      const characters = [...line];
+      lines.push(characters.slice(0, width).join(''));
+      line = characters.slice(width).join('');
+      length -= width;
     }
   }
   if (line !== '') lines.push(line);

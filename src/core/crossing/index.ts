@@ -128,21 +128,26 @@ interface Attempt {
   verdict: Verdict;
 }
 
-/** Crossings of values by what they depend on: the components of a package share many of their members. */
+/** Crossings by what they depend on: the components of a package have many of their members in common. */
 const KNOWN = new WeakMap<VersionProfile, Map<string, Crossing>>();
 
-function valueCrossing(...given: Parameters<typeof judgedCrossing>): Crossing {
-  const [kind, name, type, attribute, isAdopted, { profile, label }] = given;
+function remembered({ profile, label }: HostVersion, parts: string, make: () => Crossing): Crossing {
   const known = KNOWN.get(profile) ?? new Map<string, Crossing>();
   KNOWN.set(profile, known);
-  // The text of a type is not all of it: types of different modules may go by one name.
-  const kinds = kindsOf(type, attribute?.reads).join();
-  const key = `${label}|${kind}|${name}|${type.text}|${kinds}|${attribute?.name}|${attribute?.reads}|${isAdopted}`;
+  const key = `${label}|${parts}`;
   const before = known.get(key);
   if (before) return before;
-  const made = judgedCrossing(...given);
+  const made = make();
   known.set(key, made);
   return made;
+}
+
+function valueCrossing(...given: Parameters<typeof judgedCrossing>): Crossing {
+  const [kind, name, type, attribute, isAdopted, version] = given;
+  // The text of a type is not all of it: types of different modules may go by one name.
+  const kinds = kindsOf(type, attribute?.reads).join();
+  const parts = `${kind}|${name}|${type.text}|${kinds}|${attribute?.name}|${attribute?.reads}|${isAdopted}`;
+  return remembered(version, parts, () => judgedCrossing(...given));
 }
 
 /** Tries every form under every name the item goes by, and takes the best that carries all its kinds of value. */
@@ -249,6 +254,12 @@ function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] 
 }
 
 function eventCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {
+  const { name, eventType, detail, origin, bubbles, composed } = event;
+  const parts = `event|${name}|${eventType}|${detail.text}|${detail.schema?.type}|${origin}|${bubbles}|${composed}|${component.root}`;
+  return remembered(version, parts, () => heardCrossing(event, component, version));
+}
+
+function heardCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {
   const { host, profile, label } = version;
   const { handlerForms } = host.syntax;
   const type = event.detail.text === 'null' ? event.eventType : event.detail.text;

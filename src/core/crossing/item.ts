@@ -17,7 +17,13 @@ export function item(
   return { kind, name, type, outcome, syntax, reason, tried, conditions };
 }
 
-/** A name to stand in for the user's expression. */
+const EXPRESSIONS = new Map<string, string>();
+
+/** A name to stand in for the user's expression; made once for all components and hosts. */
 export function expressionFor(name: string): string {
-  return camelCase(name);
+  const known = EXPRESSIONS.get(name);
+  if (known !== undefined) return known;
+  const made = camelCase(name);
+  EXPRESSIONS.set(name, made);
+  return made;
 }

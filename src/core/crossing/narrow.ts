@@ -62,3 +62,28 @@ export function countOutcomes(items: readonly Crossing[]): Record<Outcome, numbe
   for (const item of items) counts[item.outcome] += 1;
   return counts;
 }
+
+/** A line of the overview: how many items of a component have each outcome in a host. */
+export interface OverviewLine {
+  /** Null for all components together. */
+  tag: string | null;
+  host: string;
+  counts: Record<Outcome, number>;
+}
+
+/** Every host with all components together, if there are several, then every component in every host that shows it. */
+export function overviewOf(hosts: readonly HostCrossings[]): OverviewLine[] {
+  const byTag = new Map<string, OverviewLine[]>();
+  const together = hosts.map(({ host, components }) => {
+    const all = countOutcomes([]);
+    for (const { tag, items } of components) {
+      const counts = countOutcomes(items);
+      for (const outcome of OUTCOMES) all[outcome] += counts[outcome];
+      const lines = byTag.get(tag) ?? [];
+      byTag.set(tag, lines);
+      lines.push({ tag, host, counts });
+    }
+    return { tag: null, host, counts: all };
+  });
+  return [...(byTag.size > 1 ? together : []), ...[...byTag.values()].flat()];
+}

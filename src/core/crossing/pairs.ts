@@ -34,8 +34,9 @@ export function pairFactOf(
   form: string,
   profile: VersionProfile,
 ): PairFact | undefined {
-  const facts = new Map(Object.entries(profile.pairs[form] ?? {}));
+  const facts = profile.pairs[form] ?? {};
   const alike = [`${property}-change`, `${property}Change`, `update:${property}`].indexOf(event);
   const key = alike < 0 ? '' : `level ${['level-change', 'levelChange', 'update:level'][alike]}`;
-  return facts.get(`${property} ${event}`) ?? facts.get(key);
+  // With the space between, no key is the name of what every object has.
+  return facts[`${property} ${event}`] ?? facts[key];
 }

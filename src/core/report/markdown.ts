@@ -1,17 +1,15 @@
 /** Result models as Markdown. */
 
 import type { Contract } from '../contract/types.js';
+import { OUTCOMES, overviewOf } from '../crossing/narrow.js';
 import type { HostCrossings } from '../crossing/types.js';
 import { markdownCode, markdownText } from '../emit/text.js';
 
-/** The crossings as one document: a heading a host, a table a component. */
+/** The crossings as one document: an overview of them all, then a heading a host, a table a component. */
 export function markdownMap(hosts: readonly HostCrossings[], from: Contract['package']): string {
-  const lines: string[] = [];
+  const lines: string[] = overview(hosts, from);
   for (const host of hosts) {
-    lines.push(
-      `# Crossings${from ? ` of ${markdownText(`${from.name} ${from.version}`)}` : ''} into ${markdownText(host.host)}`,
-      '',
-    );
+    lines.push(`# Crossings${ofPackage(from)} into ${markdownText(host.host)}`, '');
     for (const component of host.components) {
       lines.push(
         `## ${markdownCode(component.tag)}`,
@@ -34,3 +32,26 @@ export function markdownMap(hosts: readonly HostCrossings[], from: Contract['pac
   }
   return `${lines.join('\n').trimEnd()}\n`;
 }
+
+function overview(hosts: readonly HostCrossings[], from: Contract['package']): string[] {
+  const lines = overviewOf(hosts);
+  if (lines.length <= 1) return [];
+  return [
+    `# Overview${ofPackage(from)}`,
+    '',
+    `| component | host | ${OUTCOMES.join(' | ')} |`,
+    `|---|---|${OUTCOMES.map(() => '--:').join('|')}|`,
+    ...lines.map(({ tag, host, counts }) => {
+      const cells = [
+        tag === null ? 'all' : markdownCode(tag),
+        markdownText(host),
+        ...OUTCOMES.map((outcome) => String(counts[outcome])),
+      ];
+      return `| ${cells.join(' | ')} |`;
+    }),
+    '',
+  ];
+}
+
+const ofPackage = (from: Contract['package']) =>
+  from ? ` of ${markdownText(`${from.name} ${from.version}`)}` : '';
