@@ -12,7 +12,10 @@ export function mapView(
   screen: Screen,
 ): string[] {
   const views = hosts.map((host) => hostView(host, from, screen));
-  return [overview(hosts, from, screen), ...views.map((view, index) => (index > 0 ? ['', ...view] : view))].flat();
+  return [
+    overview(hosts, from, screen),
+    ...views.map((view, index) => (index > 0 ? ['', ...view] : view)),
+  ].flat();
 }
 
 /** How much of each component crosses into each host; nothing where a single one has its sum below its items. */

@@ -6,43 +6,49 @@ export function bridgeText(): string {
   return `${LINKED}\n${elementLink({ writesAttributes: true })}`;
 }
 
-const LINKED = `import { createRenderEffect, mergeProps, onCleanup, splitProps } from 'solid-js';
+const LINKED = `import { $PROXY, createRenderEffect, mergeProps, onCleanup, splitProps } from 'solid-js';
 import { isServer } from 'solid-js/web';
 
 /**
- * Ties an element to its properties, handlers and attributes, from its making to its removal. Returns the ref to
- * give it.
+ * Ties an element to its properties, handlers and attributes, from its making to its removal. Returns what the
+ * component hands on to it: a ref, and all the props but its \`own\`.
  */
 export function linked<E extends HTMLElement>(
   kind: Kind,
-  forwarded: E | ((element: E) => void) | undefined,
+  props: { ref?: E | ((element: E) => void) | undefined },
+  own: readonly string[],
   properties: () => Values,
   handlers: () => Handlers,
   attributes: () => Attributes = () => ({}),
-): (element: E) => void {
+): Record<string, unknown> {
   const link = new ElementLink<E>(kind);
   onCleanup(() => link.release());
-  return (element) => {
+  const ref = (element: E) => {
     link.attach(element);
-    createRenderEffect(() => link.write(attributes()));
-    createRenderEffect(() => link.update(properties(), handlers()));
-    if (typeof forwarded === 'function') forwarded(element);
+    createRenderEffect(() => {
+      link.write(attributes());
+      link.update(properties(), handlers());
+    });
+    if (typeof props.ref === 'function') props.ref(element);
   };
-}
-
-/**
- * What a component hands on to its element. Solid assigns what a custom element is given; names with a dash (data-*,
- * aria-*) are attributes all the same. On a server, \`printed\` is written, too.
- */
-export function others(props: object, printed: () => Attributes = () => ({})): Record<string, unknown> {
-  const names = Object.keys(props).filter((name) => name.includes('-') && !name.includes(':'));
-  if (names.length === 0 && !isServer) return props as Record<string, unknown>;
-  const [dashed, rest] = splitProps(props as Record<string, unknown>, names);
-  const written = names.map((name) => [
+  const names = Object.keys(props).filter((name) => !own.includes(name));
+  if (names.length === 0 && !isOpen(props) && !isServer) return { ref };
+  // Solid assigns what a custom element is given; names with a dash (data-*, aria-*) are attributes all the same.
+  const dashes = names.filter((name) => name.includes('-') && !name.includes(':'));
+  const [dashed, , rest] = splitProps(props as Record<string, unknown>, dashes, own);
+  const written = dashes.map((name) => [
     \`attr:\${name}\`,
     { enumerable: true, get: () => dashed[name] },
   ]);
-  const shown = isServer ? Object.entries(printed()).map(([name, value]) => [\`attr:\${name}\`, value]) : [];
-  return mergeProps(rest, Object.defineProperties({}, Object.fromEntries(written)), Object.fromEntries(shown));
+  const printed = isServer ? Object.entries(attributes()).map(([name, value]) => [\`attr:\${name}\`, value]) : [];
+  const marked = Object.defineProperties({ ref }, Object.fromEntries(written));
+  return mergeProps(rest, marked, Object.fromEntries(printed));
 }
+
+/** May one of them be given some day? Props are fixed from the start, unless they are spread from what changes. */
+export function isGiven(props: object, names: readonly string[]): boolean {
+  return isOpen(props) || names.some((name) => name in props);
+}
+
+const isOpen = (props: object) => $PROXY in props;
 `;

@@ -7,7 +7,7 @@ import { memberAccess } from '../../emit/typescript.js';
 import { handlerName } from '../jsx-syntax.js';
 import { writeProps } from '../wrapping/jsx.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
-import type { Habits, Surface, SurfaceSlot, SurfaceValue } from '../wrapping/surface.js';
+import type { Habits, Surface, SurfaceSlot } from '../wrapping/surface.js';
 import { namedSlots, surfacesOf } from '../wrapping/surface.js';
 import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
 import {
@@ -46,11 +46,14 @@ export const tagPlace = (): TagPlace => TAGS;
 function componentText(surface: Surface, request: WrapRequest): string {
   const { component, name, tag, values, events } = surface;
   const code = new CodeWriter();
-  const show = namedSlots(surface).length > 0 ? 'Show, ' : '';
-  code.line(`import { type JSX, ${show}splitProps } from 'solid-js';`);
+  const named = namedSlots(surface);
+  code.line(
+    named.length > 0 ? "import { type JSX, Show } from 'solid-js';" : "import type { JSX } from 'solid-js';",
+  );
   code.line("import { Dynamic } from 'solid-js/web';");
   const presences = values.some((one) => one.attribute?.isPresence) ? ', presence' : '';
-  code.line(`import { type Kind, linked, others${presences} } from './${BRIDGE_MODULE}.js';`);
+  const given = named.length > 0 ? 'isGiven, ' : '';
+  code.line(`import { ${given}type Kind, linked${presences} } from './${BRIDGE_MODULE}.js';`);
   writePreamble(code, surface, request);
   writeProps(code, surface, {
     content: 'JSX.Element',
@@ -58,31 +61,32 @@ function componentText(surface: Surface, request: WrapRequest): string {
     reference: ['ref', `${name}Element | ((element: ${name}Element) => void)`],
   });
   code.line();
+  const hasContent = component.slots.length > 0;
+  const content = hasContent ? ['children', ...named.map((one) => one.name)] : [];
+  const own = ['ref', ...[...values, ...events].map((one) => one.name), ...content];
+  writeList(code, 'const own: readonly string[] = [', own.map(stringLiteral), '];');
+  code.line();
   writeSummary(code, surface, `${tag} as a Solid component.`);
   code.block(`export function ${name}(props: ${name}Props): JSX.Element {`, '}', () => {
-    const named = namedSlots(surface);
-    const content = named.length > 0 ? ['children', ...named.map((one) => one.name)] : [];
-    const own = ['ref', ...[...values, ...events].map((one) => one.name), ...content];
-    writeList(code, 'const [own, rest] = splitProps(props, [', own.map(stringLiteral), ']);');
-    const given = (one: SurfaceValue) => memberAccess('own', one.name);
-    const written = attributeEntries(values, 'written', given);
-    if (written.length > 0) writeList(code, 'const attributes = () => ({', written, '});');
-    code.block(`const attach = linked<${name}Element>(`, ');', () => {
-      code.line('kind,');
-      code.line(`own.ref as (element: ${name}Element) => void,`);
-      const handlers = events.map((one) => entry(one.event, memberAccess('own', one.name)));
-      for (const list of [propertyEntries(values, given), handlers]) writeList(code, '() => ({', list, '}),');
-      if (written.length > 0) code.line('attributes,');
+    const from = (one: { name: string }) => memberAccess('props', one.name);
+    code.block(`const rest = linked<${name}Element>(`, ');', () => {
+      for (const one of ['kind', 'props', 'own']) code.line(`${one},`);
+      const handlers = events.map((one) => entry(one.event, from(one)));
+      const written = attributeEntries(values, 'written', from);
+      const lists = [propertyEntries(values, from), handlers, ...(written.length > 0 ? [written] : [])];
+      for (const list of lists) writeList(code, '() => ({', list, '}),');
     });
-    const handedOn = written.length > 0 ? 'others(rest, attributes)' : 'others(rest)';
+    if (named.length > 0) {
+      const names = named.map((one) => stringLiteral(one.name));
+      writeList(code, 'const isSlotted = isGiven(props, [', names, ']);');
+    }
     const tagged = [
       `component="${component.extendsTag ?? tag}"`,
-      `{...${handedOn}}`,
+      '{...rest}',
       ...(component.extendsTag === null ? [] : [`is="${tag}"`]),
-      'ref={attach}',
     ];
-    if (named.length === 0) writeTag(code, 'return <Dynamic', tagged, '/>;');
-    else writeContent(code, tagged, named);
+    if (hasContent) writeContent(code, tagged, named);
+    else writeTag(code, 'return <Dynamic', tagged, '/>;');
   });
   return code.toString();
 }
@@ -91,12 +95,22 @@ function componentText(surface: Surface, request: WrapRequest): string {
 function writeContent(code: CodeWriter, tagged: readonly string[], named: readonly SurfaceSlot[]): void {
   code.block('return (', ');', () => {
     writeTag(code, '<Dynamic', tagged, '>');
-    code.line('  {own.children}');
-    for (const { name, slot } of named) {
-      code.block(`  <Show when={${memberAccess('own', name)}}>`, '  </Show>', () => {
-        const place = `slot="${htmlText(slot)}" style="display: contents"`;
-        code.line(`  {(content) => <span ${place}>{content()}</span>}`);
+    if (named.length === 0) code.line('  {props.children}');
+    else {
+      // Most elements are given no more than children, which cost less by themselves.
+      code.block('  {isSlotted ? (', '  ) : (', () => {
+        code.line('  <>');
+        code.line('    {props.children}');
+        for (const { name, slot } of named) {
+          code.block(`    <Show when={${memberAccess('props', name)}}>`, '    </Show>', () => {
+            const place = `slot="${htmlText(slot)}" style="display: contents"`;
+            code.line(`    {(content) => <span ${place}>{content()}</span>}`);
+          });
+        }
+        code.line('  </>');
       });
+      code.line('    props.children');
+      code.line('  )}');
     }
     code.line('</Dynamic>');
   });

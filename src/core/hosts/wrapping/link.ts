@@ -46,10 +46,11 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
   #isWaiting = false;
   #properties: Values = {};
   #handlers: Handlers = {};
-  /** What was assigned last, and what the property was before that. */
-  readonly #assigned = new Map<string, [value: unknown, before: unknown]>();
-  readonly #written = new Map<string, string | number | null>(); // attributes
-  readonly #listening = new Set<string>();
+  /** What was assigned last, and what each property was before the first time. */
+  #assigned: Values = {};
+  #before = new Map<string, unknown>();
+  #written: Attributes = {}; // attributes
+  #listening: string[] = [];
 
   constructor(kind: Kind) {
     this.#kind = kind;
@@ -58,8 +59,8 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
   attach(element: E): void {
     if (element === this.element) return;
     this.release();
-    this.#assigned.clear();
-    this.#written.clear(); // attributes
+    this.#before.clear();
+    this.#written = {}; // attributes
     this.element = element;
   }
 
@@ -68,8 +69,8 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
     this.#properties = properties;
     this.#handlers = handlers;
     for (const name in handlers) {
-      if (handlers[name] && !this.#listening.has(name)) {
-        this.#listening.add(name);
+      if (handlers[name] && !this.#listening.includes(name)) {
+        this.#listening.push(name);
         this.element?.addEventListener(name, this);
       }
     }
@@ -80,20 +81,20 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
   write(attributes: Attributes): void { // attributes
     for (const name in attributes) { // attributes
       const value = attributes[name] ?? null; // attributes
-      if (value === (this.#written.get(name) ?? null)) continue; // attributes
-      this.#written.set(name, value); // attributes
+      if (value === (this.#written[name] ?? null)) continue; // attributes
       const text = value === null ? null : String(value); // attributes
       // The host wrote it, or a server printed it. // attributes
       if (this.element?.getAttribute(name) === text) continue; // attributes
       if (text === null) this.element?.removeAttribute(name); // attributes
       else this.element?.setAttribute(name, text); // attributes
     } // attributes
+    this.#written = attributes; // attributes
   } // attributes
  // attributes
   release(): void {
     this.#isInUse = false;
     for (const name of this.#listening) this.element?.removeEventListener(name, this);
-    this.#listening.clear();
+    this.#listening = [];
   }
 
   handleEvent(event: Event): void {
@@ -105,19 +106,20 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
     if (!this.element) return;
     const element = this.element as Values;
     const { pairs } = this.#kind;
+    const last = this.#assigned;
+    this.#assigned = this.#properties;
     for (const name in this.#properties) {
       const value = this.#properties[name];
-      if (value === undefined && this.#assigned.size === 0) continue;
-      const last = this.#assigned.get(name);
+      const isAssigned = this.#before.has(name);
       if (value !== undefined) {
         // A paired value is compared with what the element holds, so that nobody is disturbed in typing.
-        if (Object.is(pairs && name in pairs ? element[name] : last?.[0], value)) continue;
-        const before = last ? last[1] : element[name];
-        this.#assigned.set(name, [value, before]);
+        const held = pairs && name in pairs ? element[name] : isAssigned ? last[name] : undefined;
+        if (Object.is(held, value)) continue;
+        if (!isAssigned) this.#before.set(name, element[name]);
         if (!Object.is(element[name], value)) element[name] = value;
-      } else if (last) {
-        this.#assigned.delete(name);
-        element[name] = last[1];
+      } else if (isAssigned) {
+        element[name] = this.#before.get(name);
+        this.#before.delete(name);
       }
     }
   }
