@@ -152,10 +152,16 @@ figure(
 rmSync(wrapped, { recursive: true, force: true });
 const { measureWrapping } = await import('./wrapping.mjs');
 for (const one of await measureWrapping(HOSTS)) {
-  figure(`1,000 wrapped elements in ${one.host} mounted, against by hand`, one.mount, 1.15, {
-    ms: round(one.ms),
-  });
-  figure(`the same updated`, one.update, 1.15, {});
+  for (const [kind, what] of [
+    ['bare', 'that do nothing'],
+    ['showing', 'that show a list'],
+  ]) {
+    const { mount, update, ms } = one[kind];
+    figure(`1,000 wrapped elements ${what}, in ${one.host}, mounted, against by hand`, mount, 1.15, {
+      ms: round(ms),
+    });
+    figure(`the same updated`, update, 1.15, {});
+  }
   figure(`a wrapper for ${one.host}, compressed, in units of 400 bytes`, one.wrapper / 400, 1, {
     bytes: round(one.wrapper),
     'bytes shared': one.shared,

@@ -25,13 +25,39 @@ const views = fileURLToPath(new URL('./wrapping', import.meta.url));
 const program = join(root, 'dist/cli/main.js');
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
-const ELEMENT = `customElements.define('crew-panel', class extends HTMLElement {
-  static observedAttributes = ['row-count'];
-  #watches = [];
-  get watches() { return this.#watches; }
-  set watches(value) { this.#watches = value; }
-  attributeChangedCallback(name, before, value) { this.rows = Number(value); }
-});`;
+/** Elements that are mounted: one that does nothing, so that all the time is the host's, and one that shows something. */
+const ELEMENTS = {
+  bare: `customElements.define('crew-panel', class extends HTMLElement {
+    static observedAttributes = ['row-count'];
+    #watches = [];
+    get watches() { return this.#watches; }
+    set watches(value) { this.#watches = value; }
+    attributeChangedCallback(name, before, value) { this.rows = Number(value); }
+  });`,
+  showing: `const panel = document.createElement('template');
+  panel.innerHTML = '<style>:host { display: block } li { margin: 0 }</style><h2></h2><ul></ul><slot></slot>';
+  customElements.define('crew-panel', class extends HTMLElement {
+    static observedAttributes = ['row-count'];
+    #watches = [];
+    constructor() {
+      super();
+      this.attachShadow({ mode: 'open' }).append(panel.content.cloneNode(true));
+    }
+    get watches() { return this.#watches; }
+    set watches(value) {
+      this.#watches = value;
+      this.shadowRoot.querySelector('ul').replaceChildren(...value.map((watch) => {
+        const row = document.createElement('li');
+        row.textContent = watch.name + ' ' + watch.hours;
+        return row;
+      }));
+    }
+    attributeChangedCallback(name, before, value) {
+      this.rows = Number(value);
+      this.shadowRoot.querySelector('h2').textContent = value + ' rows';
+    }
+  });`,
+};
 
 /** In turns, so that a busy moment meets both; the first rounds only warm up. */
 const PAGE = `globalThis.run = async () => {
@@ -90,20 +116,22 @@ export async function measureWrapping(hosts) {
         compileAngular(place, ['view.ts', 'all/index.ts', 'all/forms.ts'], COMPILER_OPTIONS);
       const entry = `import { Hand, Wrapped } from './${tried.folder === 'angular' ? 'compiled/' : ''}view';\n${PAGE}`;
       const script = await bundleConsumer(place, tried, { server: false, entry, production: true });
-      const page = await engine.open();
-      await page.addScript(ELEMENT + script);
-      const times = await page.evaluate('run()');
-      await page.close();
-      const ratio = (step) => median(times.wrapped[step]) / median(times.hand[step]);
+      const ratios = {};
+      for (const [name, element] of Object.entries(ELEMENTS)) {
+        const page = await engine.open();
+        await page.addScript(element + script);
+        const { wrapped, hand } = await page.evaluate('run()');
+        await page.close();
+        const ratio = (step) => median(wrapped[step]) / median(hand[step]);
+        ratios[name] = { mount: ratio('mount'), update: ratio('update'), ms: median(wrapped.mount) };
+      }
       const plugins = [
         ...(tried.folder === 'svelte' ? [svelte(false, true)] : []),
         ...(tried.folder === 'solid' ? [solid(false)] : []),
       ];
       results.push({
         host: tried.host,
-        mount: ratio('mount'),
-        update: ratio('update'),
-        ms: median(times.wrapped.mount),
+        ...ratios,
         ...(await bytesOf(join(place, tried.folder === 'angular' ? 'compiled/all' : 'all'), plugins)),
       });
       rmSync(place, { recursive: true, force: true });
