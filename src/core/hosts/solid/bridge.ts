@@ -31,8 +31,15 @@ export function linked<E extends HTMLElement>(
     });
     if (typeof props.ref === 'function') props.ref(element);
   };
+  const more = () => others(props, own, attributes);
+  // Of props that are spread from what changes, the names change as well.
+  return mergeProps(isOpen(props) ? more : more(), { ref });
+}
+
+/** What is not the component's own, as Solid is to write it; on a server, the component's attributes, too. */
+function others(props: object, own: readonly string[], attributes: () => Attributes): Record<string, unknown> {
   const names = Object.keys(props).filter((name) => !own.includes(name));
-  if (names.length === 0 && !isOpen(props) && !isServer) return { ref };
+  if (names.length === 0 && !isServer) return {};
   // Solid assigns what a custom element is given; names with a dash (data-*, aria-*) are attributes all the same.
   const dashes = names.filter((name) => name.includes('-') && !name.includes(':'));
   const [dashed, , rest] = splitProps(props as Record<string, unknown>, dashes, own);
@@ -41,8 +48,7 @@ export function linked<E extends HTMLElement>(
     { enumerable: true, get: () => dashed[name] },
   ]);
   const printed = isServer ? Object.entries(attributes()).map(([name, value]) => [\`attr:\${name}\`, value]) : [];
-  const marked = Object.defineProperties({ ref }, Object.fromEntries(written));
-  return mergeProps(rest, marked, Object.fromEntries(printed));
+  return mergeProps(rest, Object.defineProperties({}, Object.fromEntries(written)), Object.fromEntries(printed));
 }
 
 /** May one of them be given some day? Props are fixed from the start, unless they are spread from what changes. */
