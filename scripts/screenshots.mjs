@@ -22,7 +22,7 @@ const VIEWS = [
   ['survey', 'survey', 13],
   ['component', 'survey --component tide-gauge', 42],
   ['live', 'survey --live', 16],
-  ['map', 'map tide-gauge fare-quote --host react@18', 33],
+  ['map', 'map tide-gauge fare-quote --host react@18', 41],
   ['wrap', 'wrap --host react@18 --out apps/console/src/elements', 28],
   ['check', 'check apps/console/src/control-room.tsx', 36],
 ];

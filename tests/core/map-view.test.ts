@@ -145,6 +145,16 @@ describe('the overview', () => {
     ]);
   });
 
+  test('of a single host names it once', () => {
+    expect(overview(host(gauge, quote)).slice(0, 5)).toEqual([
+      'Overview of @merrow/deck 1.0.0 into react@18',
+      '',
+      '                plain  marked  bridge  broken',
+      'all components      2       -       1       1',
+      'tide-gauge          2       -       1       -',
+    ]);
+  });
+
   test('has no sum over a single component, and there is none of one component in one host', () => {
     expect(overview(host(gauge), inVue(host(gauge))).slice(3, -1)).toEqual([
       'tide-gauge  react@18      2       -       1       -',

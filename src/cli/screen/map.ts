@@ -22,18 +22,20 @@ export function mapView(
 function overview(hosts: readonly HostCrossings[], from: Contract['package'], screen: Screen): string[] {
   const lines = overviewOf(hosts);
   if (lines.length <= 1) return [];
+  const [only] = hosts.length === 1 ? hosts : [];
   const rows = lines.map(({ tag, host, counts }, index) => [
-    // A name stands once for all its hosts.
-    lines[index - 1]?.tag === tag && index > 0 ? '' : shortened(tag ?? 'all components', 0),
-    host,
+    // A name stands once for all its hosts, and a single host above them all.
+    index > 0 && lines[index - 1]?.tag === tag ? '' : shortened(tag ?? 'all components', 0),
+    ...(only ? [] : [host]),
     ...OUTCOMES.map((outcome) => (counts[outcome] === 0 ? '-' : String(counts[outcome]))),
   ]);
   const right = { align: 'right' } as const;
-  const columns = [{}, {}, right, right, right, right];
+  const names = only ? [''] : ['', ''];
+  const columns = [...names.map(() => ({})), right, right, right, right];
   return [
-    screen.strong(`Overview${ofPackage(from)}`),
+    screen.strong(`Overview${ofPackage(from)}${only ? ` into ${only.host}` : ''}`),
     '',
-    ...table([['', '', ...OUTCOMES], ...rows], columns, screen.width),
+    ...table([[...names, ...OUTCOMES], ...rows], columns, screen.width),
     '',
   ];
 }
