@@ -22,7 +22,8 @@ const host = (...components: [tag: string, items: Crossing[]][]): HostCrossings 
   profile: '>=18 <19',
   components: components.map(([tag, items]) => ({ tag, items })),
 });
-const view = (one: HostCrossings) => mapView([one], { name: '@merrow/deck', version: '1.0.0' }, screen);
+const FROM = { name: '@merrow/deck', version: '1.0.0' };
+const view = (one: HostCrossings) => [...mapView([one], FROM, screen)].flat();
 
 test('columns line up between components, and the sum is told', () => {
   const lines = view(
@@ -127,7 +128,7 @@ describe('the overview', () => {
   const quote: [string, Crossing[]] = ['fare-quote', [item({ outcome: 'broken' })]];
   const inVue = (one: HostCrossings) => ({ ...one, host: 'vue@3' });
   const overview = (...hosts: HostCrossings[]) => {
-    const lines = mapView(hosts, { name: '@merrow/deck', version: '1.0.0' }, screen);
+    const lines = [...mapView(hosts, FROM, screen)].flat();
     return lines.slice(0, lines.indexOf(`Crossings of @merrow/deck 1.0.0 into react@18`));
   };
 
@@ -187,7 +188,7 @@ test('items that components have in common are said in each of them', () => {
 });
 
 test('several hosts stand below each other, and an empty one says so', () => {
-  const lines = mapView([host(), host()], null, screen);
+  const lines = [...mapView([host(), host()], null, screen)].flat();
   expect(lines).toEqual([
     'Crossings into react@18',
     '',

@@ -48,6 +48,19 @@ describe('table', () => {
     ).toEqual(['<plain>   x', '<bridge>  y']);
   });
 
+  test('a character beyond the basic plane takes the room of one', () => {
+    expect(
+      table(
+        [
+          ['\u{1d538}b', 'x'],
+          ['abc', 'y'],
+        ],
+        [{}, {}],
+        80,
+      ),
+    ).toEqual(['\u{1d538}b   x', 'abc  y']);
+  });
+
   test('missing cells are empty', () => {
     expect(table([['a', 'b'], ['c']], [{}, {}], 80)).toEqual(['a  b', 'c']);
   });

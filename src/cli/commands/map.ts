@@ -37,10 +37,15 @@ export const map: CommandSpec = {
     'suvet map --host react@18 --host vue@3 --format html > map.html',
   ],
   async run(call) {
+    // Side by side with the contracts: loading waits for the disk.
+    const loading = Promise.all([
+      import('../select.js'),
+      import('../../core/crossing/index.js'),
+      import('../../shell/hosts.js'),
+    ]);
     const { contract, workspace } = await contractsFor(call);
+    const [{ componentsNamed }, { crossings }] = await loading;
     const hosts = await hostsFor(call, workspace);
-    const { componentsNamed } = await import('../select.js');
-    const { crossings } = await import('../../core/crossing/index.js');
     const components = componentsNamed(contract, call.args);
     const all = hosts.map((host) => crossings(components, host));
     const narrow = narrowed(all, onlyOf(listOf(call.options.only)));
@@ -55,7 +60,7 @@ export const map: CommandSpec = {
       call.screen.out(markdownMap(shown, contract.package).trimEnd());
     } else {
       const { mapView, nextStep } = await import('../screen/map.js');
-      call.screen.out(mapView(shown, contract.package, call.screen).join('\n'));
+      for (const lines of mapView(shown, contract.package, call.screen)) call.screen.out(lines.join('\n'));
       call.screen.next(nextStep(all));
     }
     return 0;

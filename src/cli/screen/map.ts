@@ -6,16 +6,18 @@ import type { Crossing, HostCrossings } from '../../core/crossing/types.js';
 import type { Screen } from './screen.js';
 import { count, table, tableRows } from './table.js';
 
-export function mapView(
+/** The lines, block by block, so that a long map need not be held as a whole: the overview, then each host. */
+export function* mapView(
   hosts: readonly HostCrossings[],
   from: Contract['package'],
   screen: Screen,
-): string[] {
-  const views = hosts.map((host) => hostView(host, from, screen));
-  return [
-    overview(hosts, from, screen),
-    ...views.map((view, index) => (index > 0 ? ['', ...view] : view)),
-  ].flat();
+): Generator<string[]> {
+  const first = overview(hosts, from, screen);
+  if (first.length > 0) yield first;
+  for (const [index, host] of hosts.entries()) {
+    const view = hostView(host, from, screen);
+    yield index > 0 ? ['', ...view] : view;
+  }
 }
 
 /** How much of each component crosses into each host; nothing where a single one has its sum below its items. */

@@ -36,22 +36,20 @@ export function tableRows(
     // Only the flexible cell has more than one line.
     const parts = flexible < 0 ? [''] : wrap(row[flexible] ?? '', widths[flexible] ?? 0);
     return parts.map((part, at) => {
-      let line = indent;
-      for (let index = 0; index < columns.length; index += 1) {
+      const cells = columns.map((column, index) => {
         const text = index === flexible ? part : at === 0 ? (row[index] ?? '') : '';
-        line += (index > 0 ? GAP : '') + padded(text, columns[index], widths[index] ?? 0);
-      }
-      return line.trimEnd();
+        return padded(text, column, widths[index] ?? 0);
+      });
+      return (indent + cells.join(GAP)).trimEnd();
     });
   });
 }
 
-function padded(text: string, column: Column | undefined, width: number): string {
-  const { align, paint } = column ?? {};
-  // Padded first: what paints adds characters that take no room.
-  if (!paint || text === '') return align === 'right' ? text.padStart(width) : text.padEnd(width);
-  const space = ' '.repeat(Math.max(0, width - text.length));
-  return align === 'right' ? space + paint(text) : paint(text) + space;
+/** Measured before it is painted, which adds characters that take no room. */
+function padded(text: string, { align, paint }: Column, width: number): string {
+  const space = ' '.repeat(Math.max(0, width - lengthOf(text)));
+  const shown = paint && text !== '' ? paint(text) : text;
+  return align === 'right' ? space + shown : shown + space;
 }
 
 /** Breaks text into lines of at most `width`, between words where there are any. */

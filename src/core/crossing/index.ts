@@ -10,7 +10,7 @@ import type {
   TypeInfo,
 } from '../contract/types.js';
 import type { HandlerForm, ValueForm } from '../hosts/host.js';
-import type { Kind, VersionProfile } from '../hosts/profile.js';
+import type { Kind } from '../hosts/profile.js';
 import { isHeard, keepsFirstHandler } from './events.js';
 import { expressionFor, item } from './item.js';
 import { pairCrossing } from './pairs.js';
@@ -129,12 +129,11 @@ interface Attempt {
 }
 
 /** Crossings by what they depend on: the components of a package have many of their members in common. */
-const KNOWN = new WeakMap<VersionProfile, Map<string, Crossing>>();
+const KNOWN = new WeakMap<HostVersion, Map<string, Crossing>>();
 
-function remembered({ profile, label }: HostVersion, parts: string, make: () => Crossing): Crossing {
-  const known = KNOWN.get(profile) ?? new Map<string, Crossing>();
-  KNOWN.set(profile, known);
-  const key = `${label}|${parts}`;
+function remembered(version: HostVersion, key: string, make: () => Crossing): Crossing {
+  const known = KNOWN.get(version) ?? new Map<string, Crossing>();
+  KNOWN.set(version, known);
   const before = known.get(key);
   if (before) return before;
   const made = make();
@@ -146,8 +145,8 @@ function valueCrossing(...given: Parameters<typeof judgedCrossing>): Crossing {
   const [kind, name, type, attribute, isAdopted, version] = given;
   // The text of a type is not all of it: types of different modules may go by one name.
   const kinds = kindsOf(type, attribute?.reads).join();
-  const parts = `${kind}|${name}|${type.text}|${kinds}|${attribute?.name}|${attribute?.reads}|${isAdopted}`;
-  return remembered(version, parts, () => judgedCrossing(...given));
+  const key = `${kind}|${name}|${type.text}|${kinds}|${attribute?.name}|${attribute?.reads}|${isAdopted}`;
+  return remembered(version, key, () => judgedCrossing(...given));
 }
 
 /** Tries every form under every name the item goes by, and takes the best that carries all its kinds of value. */
@@ -255,8 +254,8 @@ function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] 
 
 function eventCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {
   const { name, eventType, detail, origin, bubbles, composed } = event;
-  const parts = `event|${name}|${eventType}|${detail.text}|${detail.schema?.type}|${origin}|${bubbles}|${composed}|${component.root}`;
-  return remembered(version, parts, () => heardCrossing(event, component, version));
+  const key = `event|${name}|${eventType}|${detail.text}|${detail.schema?.type}|${origin}|${bubbles}|${composed}|${component.root}`;
+  return remembered(version, key, () => heardCrossing(event, component, version));
 }
 
 function heardCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {

@@ -1,6 +1,6 @@
 /** Chromium, as it is installed; never downloaded. */
 
-import type { Browser } from 'puppeteer-core';
+import type { Browser, Page } from 'puppeteer-core';
 import type { Engine } from './engine.js';
 import { LONGEST_STEP, PAGE_ORIGIN } from './engine.js';
 import type { Program } from './programs.js';
@@ -53,9 +53,14 @@ export async function launchChromium(more: readonly string[] = []): Promise<Engi
  */
 async function inTab(browser: Browser): Promise<FreshPage> {
   const page = await browser.newPage();
+  const opened: Page[] = [];
+  page.on('popup', (popup) => {
+    if (popup) opened.push(popup);
+  });
   return {
     page,
     async close() {
+      for (const popup of opened) await popup.close().catch(() => {});
       const session = await page.createCDPSession();
       await session.send('Storage.clearDataForOrigin', { origin: PAGE_ORIGIN, storageTypes: 'all' });
       await session.send('Network.clearBrowserCookies');
