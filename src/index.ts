@@ -11,6 +11,7 @@ export {
   type ComponentCrossings,
   type Crossing,
   crossings,
+  crossingsInto,
   crossingsOf,
   type HostCrossings,
   type HostVersion,

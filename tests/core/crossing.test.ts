@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { crossingsOf } from '../../src/core/crossing/index.js';
+import { crossings, crossingsInto, crossingsOf } from '../../src/core/crossing/index.js';
 import { byDamage, countOutcomes, narrowed } from '../../src/core/crossing/narrow.js';
 import { arrivalText, readArrival } from '../../src/core/hosts/profile.js';
 import { openHost } from '../../src/shell/hosts.js';
@@ -184,3 +184,39 @@ test.each(['accessor same', 'attribute "a b"', 'lower-case attribute absent', 'o
     expect(arrivalText(readArrival(text))).toBe(text);
   },
 );
+
+describe('many components into many hosts', () => {
+  /** Items that are alike in all but one thing, and components that have them in common. */
+  const alike = [
+    "rows: number = 1; /** @readonly */ readonly pier: string = '';",
+    "rows: string[] = []; pier: string = '';",
+    "rows: number = 1; static observedAttributes = ['rows']; attributeChangedCallback(n: string, o: string, v: string) { this.rows = Number(v) }",
+    "go() { this.dispatchEvent(new CustomEvent('rows', { detail: 1 })) }",
+    "go() { this.dispatchEvent(new CustomEvent('rows', { detail: 1, bubbles: true, composed: true })) }",
+    "go() { this.attachShadow({ mode: 'open' }).firstChild.dispatchEvent(new CustomEvent('rows', { detail: 1 })) }",
+    '/** @readonly */ readonly rows: number = 1;',
+  ].map((body, index) => {
+    const source = `/** @slot rows - x\n * @csspart rows - y */ class X extends HTMLElement { ${body} } customElements.define('pier-${index}', X);`;
+    return componentIn(source);
+  });
+  const components = [component, ...alike, ...alike.map((one) => ({ ...one, tag: `${one.tag}-again` }))];
+  const versions = ['react@18', 'react@19', 'vue@3', 'html'].map((one) => openHost(one, '/'));
+
+  test('come out as each by itself', () => {
+    const together = crossingsInto(components, versions);
+    expect(together.map((one) => one.host)).toEqual(['react@18', 'react@19', 'vue@3', 'html']);
+    for (const [index, version] of versions.entries()) {
+      expect(together[index]?.components).toEqual(components.map((one) => crossingsOf(one, version)));
+      expect(crossings(components, version)).toEqual(together[index]);
+    }
+  });
+
+  test('and share what they have in common', () => {
+    const [inReact] = crossingsInto(components, versions);
+    const itemsOf = (tag: string) => inReact?.components.find((one) => one.tag === tag)?.items ?? [];
+    const [first, again] = [itemsOf('pier-1'), itemsOf('pier-1-again')];
+    expect(first.find((one) => one.kind === 'property')).toBe(again.find((one) => one.kind === 'property'));
+    expect(first.find((one) => one.kind === 'cssPart')?.syntax).toBe('pier-1::part(rows)');
+    expect(again.find((one) => one.kind === 'cssPart')?.syntax).toBe('pier-1-again::part(rows)');
+  });
+});

@@ -32,7 +32,7 @@ export const demo: CommandSpec = {
     say(view.surveyStep(surveyed.contract, screen));
 
     const hosts = view.HOSTS.map((name) => openHost(name, folder));
-    const crossed = hosts.map((host) => core.crossings(surveyed.contract.components, host));
+    const crossed = core.crossingsInto(surveyed.contract.components, hosts);
     say(view.mapStep(crossed, screen));
 
     const gathered = await gather([], surveyed, workspace, folder);

@@ -44,10 +44,10 @@ export const map: CommandSpec = {
       import('../../shell/hosts.js'),
     ]);
     const { contract, workspace } = await contractsFor(call);
-    const [{ componentsNamed }, { crossings }] = await loading;
+    const [{ componentsNamed }, { crossingsInto }] = await loading;
     const hosts = await hostsFor(call, workspace);
     const components = componentsNamed(contract, call.args);
-    const all = hosts.map((host) => crossings(components, host));
+    const all = crossingsInto(components, hosts);
     const narrow = narrowed(all, onlyOf(listOf(call.options.only)));
     const shown = call.options.sort === 'damage' ? byDamage(narrow) : narrow;
     if (call.json || call.options.format === 'json')

@@ -24,18 +24,7 @@ export const KINDS = [
 export type Kind = (typeof KINDS)[number];
 
 /** The kinds a value of this type may be of. What nothing is known of counts as an object, the hardest to carry. */
-export function kindsOf(type: TypeInfo, reads?: AttributeReader): readonly Kind[] {
-  const known = KNOWN.get(type)?.get(reads);
-  if (known) return known;
-  const kinds = kindsAnew(type, reads);
-  KNOWN.set(type, (KNOWN.get(type) ?? new Map()).set(reads, kinds));
-  return kinds;
-}
-
-/** Every host asks for the kinds of every type. */
-const KNOWN = new WeakMap<TypeInfo, Map<AttributeReader | undefined, readonly Kind[]>>();
-
-function kindsAnew(type: TypeInfo, reads: AttributeReader | undefined): Kind[] {
+export function kindsOf(type: TypeInfo, reads?: AttributeReader): Kind[] {
   const kinds = new Set<Kind>();
   if (type.schema) addSchema(type.schema, kinds);
   else for (const part of type.text.split('|')) addText(part.trim(), kinds);

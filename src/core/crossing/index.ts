@@ -30,67 +30,106 @@ export type {
 
 /** The crossings of components into one host version. */
 export function crossings(components: readonly Component[], version: HostVersion): HostCrossings {
-  return {
-    host: version.label,
-    profile: version.profile.range,
-    components: components.map((component) => crossingsOf(component, version)),
-  };
+  const [one] = crossingsInto(components, [version]);
+  return one as HostCrossings;
+}
+
+/** The crossings of components into several host versions, in their order. */
+export function crossingsInto(
+  components: readonly Component[],
+  versions: readonly HostVersion[],
+): HostCrossings[] {
+  const all = components.map((component) => ({ component, passages: passagesOf(component) }));
+  return versions.map((version) => {
+    const known = new Map<string, Crossing>();
+    return {
+      host: version.label,
+      profile: version.profile.range,
+      components: all.map(({ component, passages }) => crossed(component, passages, version, known)),
+    };
+  });
 }
 
 /** The crossings of one component, item by item, in the order of the contract. */
 export function crossingsOf(component: Component, version: HostVersion): ComponentCrossings {
-  const { host, profile } = version;
-  const styled = profile.customProperty ? 'plain' : 'bridge';
-  const properties = component.properties.map((one) => propertyCrossing(one, version));
-  const events = component.events.map((one) => eventCrossing(one, component, version));
-  return {
-    tag: component.tag,
-    items: extending(component, version, [
-      ...properties,
-      ...component.attributes.map((one) =>
-        valueCrossing(
-          'attribute',
-          one.name,
-          { text: one.reads, schema: null },
-          { ...one, reflects: false },
-          false,
-          version,
-        ),
-      ),
-      ...events,
-      ...component.pairs.map((pair) => pairCrossing(pair, [...properties, ...events], version)),
-      ...component.slots.map(({ name }) => {
+  return crossed(component, passagesOf(component), version, new Map());
+}
+
+/** An item before it is known where it goes. */
+interface Passage {
+  /**
+   * All that its crossing depends on but the host: components of a package have many items in common. Null for what
+   * depends on other items.
+   */
+  key: string | null;
+  /** Its crossing; `before` are those of the items that come before it. */
+  cross(version: HostVersion, before: readonly Crossing[]): Crossing;
+}
+
+function crossed(
+  component: Component,
+  passages: readonly Passage[],
+  version: HostVersion,
+  known: Map<string, Crossing>,
+): ComponentCrossings {
+  const items: Crossing[] = [];
+  for (const passage of passages) {
+    const { key } = passage;
+    const crossing = (key !== null && known.get(key)) || passage.cross(version, items);
+    if (key !== null) known.set(key, crossing);
+    items.push(crossing);
+  }
+  return { tag: component.tag, items: extending(component, version, items) };
+}
+
+/** The items of a component, in the order of the contract. */
+function passagesOf(component: Component): Passage[] {
+  const passage = (parts: readonly unknown[], cross: Passage['cross']): Passage => ({
+    key: JSON.stringify(parts),
+    cross,
+  });
+  const { tag } = component;
+  return [
+    ...component.properties.map(propertyPassage),
+    ...component.attributes.map((one) => {
+      const type = { text: one.reads, schema: null };
+      return valuePassage('attribute', one.name, type, { ...one, reflects: false }, false);
+    }),
+    ...component.events.map((one) => eventPassage(one, component)),
+    ...component.pairs.map((pair) => ({
+      key: null,
+      cross: (version: HostVersion, before: readonly Crossing[]) => pairCrossing(pair, before, version),
+    })),
+    ...component.slots.map(({ name }) =>
+      passage(['slot', name], ({ host, profile, label }) => {
         const carried = name === '' ? profile.slots.default : profile.slots.named;
-        return item(
-          'slot',
-          name,
-          '',
-          carried ? 'plain' : 'bridge',
-          host.syntax.slot(name),
-          carried ? null : `${version.label} does not carry content there`,
-        );
+        const reason = carried ? null : `${label} does not carry content there`;
+        return item('slot', name, '', carried ? 'plain' : 'bridge', host.syntax.slot(name), reason);
       }),
-      ...component.methods.map(({ name, text }) =>
-        item(
-          'method',
-          name,
-          text,
-          profile.ref ? 'plain' : 'bridge',
-          host.syntax.reference(`${name}()`),
-          null,
-        ),
+    ),
+    ...component.methods.map(({ name, text }) =>
+      passage(['method', name, text], ({ host, profile }) => {
+        const outcome = profile.ref ? 'plain' : 'bridge';
+        return item('method', name, text, outcome, host.syntax.reference(`${name}()`), null);
+      }),
+    ),
+    ...component.cssProperties.map(({ name }) =>
+      passage(['cssProperty', name], ({ host, profile }) => {
+        const outcome = profile.customProperty ? 'plain' : 'bridge';
+        return item('cssProperty', name, '', outcome, host.syntax.customProperty(name), null);
+      }),
+    ),
+    ...component.cssParts.map(({ name }) =>
+      passage(['cssPart', name, tag], ({ profile }) =>
+        item('cssPart', name, '', profile.part ? 'plain' : 'bridge', `${tag}::part(${name})`, null),
       ),
-      ...component.cssProperties.map(({ name }) =>
-        item('cssProperty', name, '', styled, host.syntax.customProperty(name), null),
+    ),
+    ...component.cssStates.map(({ name }) =>
+      passage(['cssState', name, tag], () =>
+        item('cssState', name, '', 'plain', `${tag}:state(${name})`, null),
       ),
-      ...component.cssParts.map(({ name }) =>
-        item('cssPart', name, '', profile.part ? 'plain' : 'bridge', `${component.tag}::part(${name})`, null),
-      ),
-      ...component.cssStates.map(({ name }) =>
-        item('cssState', name, '', 'plain', `${component.tag}:state(${name})`, null),
-      ),
-    ]),
-  };
+    ),
+  ];
 }
 
 /** What holds for every item of a customised built-in element (HTML 4.13.1). */
@@ -106,20 +145,32 @@ function extending(component: Component, { label, profile }: HostVersion, items:
   return items.map((one) => ({ ...one, conditions: [...one.conditions, ...conditions] }));
 }
 
-function propertyCrossing(property: ContractProperty, version: HostVersion): Crossing {
-  if (property.readonly) {
-    const outcome = version.profile.ref ? 'plain' : 'bridge';
-    return item(
-      'property',
-      property.name,
-      property.type.text,
-      outcome,
-      version.host.syntax.reference(property.name),
-      null,
-    );
-  }
+function propertyPassage(property: ContractProperty): Passage {
   const { name, type, attribute, adopted } = property;
-  return valueCrossing('property', name, type, attribute, adopted === true, version);
+  if (!property.readonly) return valuePassage('property', name, type, attribute, adopted === true);
+  return {
+    key: JSON.stringify(['readonly', name, type.text]),
+    cross({ host, profile }) {
+      const outcome = profile.ref ? 'plain' : 'bridge';
+      return item('property', name, type.text, outcome, host.syntax.reference(name), null);
+    },
+  };
+}
+
+function valuePassage(
+  kind: 'property' | 'attribute',
+  name: string,
+  type: TypeInfo,
+  attribute: AttributeLink | null,
+  isAdopted: boolean,
+): Passage {
+  // The text of a type is not all of it: types of different modules may go by one name.
+  const kinds = kindsOf(type, attribute?.reads);
+  const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, isAdopted];
+  return {
+    key: JSON.stringify(key),
+    cross: (version) => valueCrossing(kind, name, type, attribute, kinds, isAdopted, version),
+  };
 }
 
 interface Attempt {
@@ -128,37 +179,16 @@ interface Attempt {
   verdict: Verdict;
 }
 
-/** Crossings by what they depend on: the components of a package have many of their members in common. */
-const KNOWN = new WeakMap<HostVersion, Map<string, Crossing>>();
-
-function remembered(version: HostVersion, key: string, make: () => Crossing): Crossing {
-  const known = KNOWN.get(version) ?? new Map<string, Crossing>();
-  KNOWN.set(version, known);
-  const before = known.get(key);
-  if (before) return before;
-  const made = make();
-  known.set(key, made);
-  return made;
-}
-
-function valueCrossing(...given: Parameters<typeof judgedCrossing>): Crossing {
-  const [kind, name, type, attribute, isAdopted, version] = given;
-  // The text of a type is not all of it: types of different modules may go by one name.
-  const kinds = kindsOf(type, attribute?.reads).join();
-  const key = `${kind}|${name}|${type.text}|${kinds}|${attribute?.name}|${attribute?.reads}|${isAdopted}`;
-  return remembered(version, key, () => judgedCrossing(...given));
-}
-
 /** Tries every form under every name the item goes by, and takes the best that carries all its kinds of value. */
-function judgedCrossing(
+function valueCrossing(
   kind: 'property' | 'attribute',
   name: string,
   type: TypeInfo,
   attribute: AttributeLink | null,
+  kinds: readonly Kind[],
   isAdopted: boolean,
   version: HostVersion,
 ): Crossing {
-  const kinds = kindsOf(type, attribute?.reads);
   const attempts = attemptsFor(name, kinds, attribute, kind === 'property', isAdopted, version);
   const carrying = attempts
     .filter((one) => one.verdict.losses.length === 0)
@@ -252,13 +282,16 @@ function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] 
   ];
 }
 
-function eventCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {
+function eventPassage(event: ContractEvent, component: Component): Passage {
   const { name, eventType, detail, origin, bubbles, composed } = event;
-  const key = `event|${name}|${eventType}|${detail.text}|${detail.schema?.type}|${origin}|${bubbles}|${composed}|${component.root}`;
-  return remembered(version, key, () => heardCrossing(event, component, version));
+  const key = [name, eventType, detail.text, detail.schema?.type, origin, bubbles, composed, component.root];
+  return {
+    key: JSON.stringify(['event', ...key]),
+    cross: (version) => eventCrossing(event, component, version),
+  };
 }
 
-function heardCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {
+function eventCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {
   const { host, profile, label } = version;
   const { handlerForms } = host.syntax;
   const type = event.detail.text === 'null' ? event.eventType : event.detail.text;

@@ -80,7 +80,7 @@ function judgedAsSet(item: ItemUse, meant: Meant, context: RuleContext): Complai
 }
 
 /** The kinds of value that may be written here: that of the text if it tells, else all that the type allows. */
-function kindsWritten(item: ItemUse, meant: Meant): readonly Kind[] {
+function kindsWritten(item: ItemUse, meant: Meant): Kind[] {
   const { kind, literal } = item.value;
   if (kind === 'boolean') return literal === undefined ? ['true', 'false'] : [literal ? 'true' : 'false'];
   if (kind === 'unknown') return kindsOf(meant.type, meant.attribute?.reads);
