@@ -39,8 +39,8 @@ export class DialView {
 
 let script: string;
 
+const place = folder({}, (end) => afterAll(end));
 beforeAll(async () => {
-  const place = folder({}, (end) => afterAll(end));
   put(place, { 'pier-dial.ts': DIAL, 'dial-view.ts': DIAL_VIEW });
   await suvet(
     ['wrap', '-c', 'pier-dial.ts', '--host', 'angular@20', '--out', 'dials', '--all', '--import', 'none'],

@@ -9,13 +9,12 @@ import { folder, PROJECT, suvet } from '../support/run.js';
 const open = browser();
 
 describe.each([16, 17, 18, 19])('react@%i', (major) => {
-  let place: string;
   let script: string;
   const alias = { react: `react-${major}`, 'react-dom': `react-dom-${major}` };
   const packageFolders = [join(PROJECT, 'node_modules')];
 
+  const place = folder({}, (end) => afterAll(end));
   beforeAll(async () => {
-    place = folder({}, (end) => afterAll(end));
     const fixtures = join(PROJECT, 'tests/fixtures');
     copyFileSync(join(fixtures, 'panel/crew-panel.ts'), join(place, 'crew-panel.ts'));
     copyFileSync(join(fixtures, 'react/scenarios.ts'), join(place, 'scenarios.ts'));

@@ -69,11 +69,10 @@ const desks: Desk[] = [
 ];
 
 describe('a tag of every kind of value', () => {
-  let place: string;
   const ran: Record<string, Ran> = {};
 
+  const place = folder({ 'package.json': '{ "type": "module" }' }, (end) => afterAll(end));
   beforeAll(async () => {
-    place = folder({ 'package.json': '{ "type": "module" }' }, (end) => afterAll(end));
     copyFileSync(join(PROJECT, 'tests/fixtures/desk/pier-desk.ts'), join(place, 'pier-desk.ts'));
     for (const [language, { desk: call, program }] of Object.entries(LANGUAGES)) {
       const at = join(place, language);

@@ -35,9 +35,9 @@ const open = browser();
 const solid = TRIED.find((one) => one.host === 'solid@1');
 let script: string;
 
+const place = folder({}, (end) => afterAll(end));
 beforeAll(async () => {
   if (!solid) throw new Error('solid@1 is not tried');
-  const place = folder({}, (end) => afterAll(end));
   await wrapPanel(place, { ...solid, check: null });
   put(place, { 'view.tsx': VIEW });
   script = await bundleConsumer(place, solid, { server: false, entry: RUN });

@@ -27,12 +27,11 @@ export function proveWrappers(hosts: readonly string[]): void {
   describe.each(TRIED.filter((one) => hosts.includes(one.host)).map((one) => [one.host, one] as const))(
     '%s',
     (host, tried) => {
-      let place: string;
       let script: string;
       let types: TypeErrors | undefined;
 
+      const place = folder({}, (end) => afterAll(end));
       beforeAll(async () => {
-        place = folder({}, (end) => afterAll(end));
         await wrapPanel(place, tried);
         if (tried.check) types = await typeErrors(place, tried);
         const entry = `import view from '${viewOf(tried)}';
