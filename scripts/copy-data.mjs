@@ -6,7 +6,7 @@ const hosts = new URL('../src/core/hosts/', import.meta.url);
 for (const entry of readdirSync(hosts, { withFileTypes: true })) {
   const profile = new URL(`${entry.name}/profile.json`, hosts);
   if (entry.isDirectory() && existsSync(profile)) {
-    // Without the white space that is for readers of the source: it is read at every start.
+    // Without the white space, which is for readers of the source.
     const text = JSON.stringify(JSON.parse(readFileSync(profile, 'utf8')));
     writeFileSync(new URL(`../dist/core/hosts/${entry.name}/profile.json`, import.meta.url), text);
   }

@@ -82,12 +82,13 @@ function crossed(
   return { tag: component.tag, items: extending(component, version, items) };
 }
 
+/** A passage that depends on these parts of its item. */
+function passage(parts: readonly unknown[], cross: Passage['cross']): Passage {
+  return { key: JSON.stringify(parts), cross };
+}
+
 /** The items of a component, in the order of the contract. */
 function passagesOf(component: Component): Passage[] {
-  const passage = (parts: readonly unknown[], cross: Passage['cross']): Passage => ({
-    key: JSON.stringify(parts),
-    cross,
-  });
   const { tag } = component;
   return [
     ...component.properties.map(propertyPassage),
@@ -148,13 +149,10 @@ function extending(component: Component, { label, profile }: HostVersion, items:
 function propertyPassage(property: ContractProperty): Passage {
   const { name, type, attribute, adopted } = property;
   if (!property.readonly) return valuePassage('property', name, type, attribute, adopted === true);
-  return {
-    key: JSON.stringify(['readonly', name, type.text]),
-    cross({ host, profile }) {
-      const outcome = profile.ref ? 'plain' : 'bridge';
-      return item('property', name, type.text, outcome, host.syntax.reference(name), null);
-    },
-  };
+  return passage(['readonly', name, type.text], ({ host, profile }) => {
+    const outcome = profile.ref ? 'plain' : 'bridge';
+    return item('property', name, type.text, outcome, host.syntax.reference(name), null);
+  });
 }
 
 function valuePassage(
@@ -167,10 +165,7 @@ function valuePassage(
   // The text of a type is not all of it: types of different modules may go by one name.
   const kinds = kindsOf(type, attribute?.reads);
   const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, isAdopted];
-  return {
-    key: JSON.stringify(key),
-    cross: (version) => valueCrossing(kind, name, type, attribute, kinds, isAdopted, version),
-  };
+  return passage(key, (version) => valueCrossing(kind, name, type, attribute, kinds, isAdopted, version));
 }
 
 interface Attempt {
@@ -285,10 +280,7 @@ function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] 
 function eventPassage(event: ContractEvent, component: Component): Passage {
   const { name, eventType, detail, origin, bubbles, composed } = event;
   const key = [name, eventType, detail.text, detail.schema?.type, origin, bubbles, composed, component.root];
-  return {
-    key: JSON.stringify(['event', ...key]),
-    cross: (version) => eventCrossing(event, component, version),
-  };
+  return passage(['event', ...key], (version) => eventCrossing(event, component, version));
 }
 
 function eventCrossing(event: ContractEvent, component: Component, version: HostVersion): Crossing {

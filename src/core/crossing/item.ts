@@ -17,13 +17,7 @@ export function item(
   return { kind, name, type, outcome, syntax, reason, tried, conditions };
 }
 
-const EXPRESSIONS = new Map<string, string>();
-
-/** A name to stand in for the user's expression; made once for all components and hosts. */
+/** A name to stand in for the user's expression. */
 export function expressionFor(name: string): string {
-  const known = EXPRESSIONS.get(name);
-  if (known !== undefined) return known;
-  const made = camelCase(name);
-  EXPRESSIONS.set(name, made);
-  return made;
+  return camelCase(name);
 }
