@@ -37,15 +37,10 @@ export const map: CommandSpec = {
     'suvet map --host react@18 --host vue@3 --format html > map.html',
   ],
   async run(call) {
-    // Side by side with the contracts: loading waits for the disk.
-    const loading = Promise.all([
-      import('../select.js'),
-      import('../../core/crossing/index.js'),
-      import('../../shell/hosts.js'),
-    ]);
     const { contract, workspace } = await contractsFor(call);
-    const [{ componentsNamed }, { crossingsInto }] = await loading;
     const hosts = await hostsFor(call, workspace);
+    const { componentsNamed } = await import('../select.js');
+    const { crossingsInto } = await import('../../core/crossing/index.js');
     const components = componentsNamed(contract, call.args);
     const all = crossingsInto(components, hosts);
     const narrow = narrowed(all, onlyOf(listOf(call.options.only)));
