@@ -80,6 +80,24 @@ for (const name of ENGINE_NAMES) {
       await second.close();
     });
 
+    test('a window that a page opened goes with it', async () => {
+      const open = () =>
+        engine.open('<!doctype html><script type="module" src="/a.js"></script>', new Map([['/a.js', '']]));
+      const call = `(() => { const other = window.open('');
+        other?.setInterval(() => new other.BroadcastChannel('berth').postMessage(1), 20); })()`;
+      const hear = `(async () => { let heard = 0;
+        new BroadcastChannel('berth').onmessage = () => { heard += 1; };
+        await new Promise((done) => setTimeout(done, 300));
+        return heard; })()`;
+      const first = await open();
+      await first.evaluate(call);
+      if (name === 'chromium') expect(await first.evaluate(hear)).toBeGreaterThan(0);
+      await first.close();
+      const second = await open();
+      expect(await second.evaluate(hear)).toBe(0);
+      await second.close();
+    });
+
     test('a page that hangs is cut off, and the engine goes on', async () => {
       const page = await engine.open();
       await expect(page.evaluate('(() => { while (true); })()', 800)).rejects.toThrow(
