@@ -84,7 +84,7 @@ for (const name of ENGINE_NAMES) {
       const open = () =>
         engine.open('<!doctype html><script type="module" src="/a.js"></script>', new Map([['/a.js', '']]));
       const call = `(() => { const other = window.open('');
-        other?.setInterval(() => new other.BroadcastChannel('berth').postMessage(1), 20); })()`;
+        other?.eval("setInterval(() => new BroadcastChannel('berth').postMessage(1), 20)"); })()`;
       const hear = `(async () => { let heard = 0;
         new BroadcastChannel('berth').onmessage = () => { heard += 1; };
         await new Promise((done) => setTimeout(done, 300));
