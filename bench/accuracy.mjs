@@ -39,7 +39,8 @@ export async function measure(folder, name) {
     put(
       'attributes',
       'truth',
-      one.observed.map((item) => item.toLowerCase()).filter((item) => !item.startsWith('_')),
+      // In a page of HTML no attribute has capital letters: the element is never told of such a name.
+      one.observed.filter((item) => item === item.toLowerCase() && !item.startsWith('_')),
     );
     const hidden = new Set([...one.state, ...(claim?.hidden ?? [])]);
     const isPublic = (item) => !/^[_#$]/.test(item) && !hidden.has(item);

@@ -133,6 +133,9 @@ function visit(
     case 'ExpressionStatement':
       steps(node.expression);
       break;
+    case 'ReturnStatement':
+      steps(node.argument);
+      break;
     case 'ExportDefaultDeclaration':
     case 'ExportNamedDeclaration':
       steps(node.declaration);

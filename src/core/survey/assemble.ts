@@ -8,6 +8,7 @@ import type {
   ContractNote,
 } from '../contract/types.js';
 import { adoptedIn } from './adopting.js';
+import { exportNameOfClass, inheritedFrom, shownNameOf } from './class-names.js';
 import { writtenKey } from './classes.js';
 import { classDoc, declaredEvents, eventMapTypes } from './declared-events.js';
 import { withDeclarations } from './declared-members.js';
@@ -21,19 +22,25 @@ import { joinProperties, rank } from './join-properties.js';
 import type { ClassChain, Layer } from './layers.js';
 import type { MarkupEvidence } from './markup.js';
 import { markupIn } from './markup.js';
-import type { ModuleGraph } from './modules.js';
+import type { Module, ModuleGraph } from './modules.js';
 import { pairsOf } from './pairs.js';
 import { reachOf } from './reach.js';
 import type { Registered } from './registrations.js';
 import { serverSigns } from './server.js';
 import { NO_TYPE } from './types.js';
 
-/** The component that a registration makes, from its class chain. `module` is the specifier users import it by. */
+/** The module by which users import a component, and the specifier they write. */
+interface Entrance {
+  module: Module | null;
+  specifier: string;
+}
+
+/** The component that a registration makes, from its class chain. */
 export function assemble(
   registered: Registered,
   chain: ClassChain,
   graph: ModuleGraph,
-  module: string,
+  entrance: Entrance,
 ): Component {
   const layers = [...chain.layers].reverse();
   const evidence = layers.map((layer) => ({ ...readLayer(layer, chain, graph), layer }));
@@ -63,9 +70,9 @@ export function assemble(
   const root = flat.findLast((one) => one.root !== undefined)?.root ?? (chain.lost ? 'open' : 'none');
   return {
     tag: registered.tag,
-    className: own?.name ?? null,
-    module,
-    exportName: own?.name ? graph.exportNameOf(own.name, registered.module) : null,
+    className: own ? shownNameOf(own) : null,
+    module: entrance.specifier,
+    exportName: own && entrance.module ? exportNameOfClass(own, entrance.module, graph) : null,
     registers: registered.registers,
     root,
     extendsTag: registered.extendsTag,
@@ -157,14 +164,14 @@ function joinMethods(evidence: LayerRead[], own: Layer | undefined): ContractMet
     name: method.name,
     text: method.text,
     ...method.words,
-    ...(layer !== own && layer.name ? { inheritedFrom: layer.name } : {}),
+    ...(layer !== own ? inheritedFrom(layer) : {}),
   }));
 }
 
 function joinEvents(evidence: LayerRead[], own: Layer | undefined, notes: ContractNote[]): ContractEvent[] {
   const events = new Map<string, ContractEvent>();
   for (const { layer, events: found, eventTypes } of evidence) {
-    const inherited = layer === own || !layer.name ? {} : { inheritedFrom: layer.name };
+    const inherited = layer === own ? {} : inheritedFrom(layer);
     for (const event of found) {
       const before = events.get(event.name);
       if (event.declared && before) events.set(event.name, joinDeclared(before, event));

@@ -8,9 +8,9 @@ export interface Builds {
 }
 
 const OTHER_FOLDERS =
-  /(?:^|\/)(?:cjs|commonjs|umd|iife|amd|system|systemjs|es5|esm-es5|esm5|legacy|nomodule|bundles?|bundled|cdn|loader|hydrate)(?:\/|$)/i;
+  /(?:^|\/)(?:\w+-)?(?:cjs|commonjs|umd|iife|amd|system|systemjs|es5|esm-es5|esm5|legacy|nomodule|bundles?|bundled|cdn|loader|hydrate)(?:\/|$)/i;
 const OTHER_FILES =
-  /[.-](?:min|umd|cjs|iife|amd|bundled?|system|legacy|es5|ssr|global)(?:\.(?:entry|esm))?\.[cm]?jsx?$/i;
+  /(?:(?:^|\/)(?:bundled?|umd|iife|cjs)|[.-](?:min|umd|cjs|iife|amd|bundled?|system|legacy|es5|ssr|global))(?:\.(?:entry|esm))?\.[cm]?jsx?$/i;
 /** Pages, demos and tests come last: what they register is never taken for the package's own. */
 const ASIDE =
   /(?:^|\/)(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?|playground|site|website)(?:\/|$)/i;
@@ -21,6 +21,8 @@ const SOURCE_FOLDER = /(?:^|\/)src\//;
  * by, as its manifest names them: source beside a build is left to last when the package is entered by the build.
  */
 export function sortBuilds(files: readonly string[], entries: readonly string[]): Builds {
+  const twins = twinFolders(files, entries);
+  const isOther = (one: string) => isNamedOther(one) || twins.has(topFolder(one));
   const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
   const built = new Set(
     files.filter((one) => !SOURCE_FOLDER.test(one) && !isOther(one)).map((one) => baseName(one)),
@@ -39,19 +41,49 @@ export function sortBuilds(files: readonly string[], entries: readonly string[])
     : { main: others, others: [] };
 }
 
+/**
+ * Folders at the top of a package that hold the files of another again, which is the one that the package is entered
+ * by: `dist-cdn` beside `dist`.
+ */
+function twinFolders(files: readonly string[], entries: readonly string[]): Set<string> {
+  const entered = new Set(entries.map(topFolder));
+  const within = (folder: string) =>
+    files.filter((one) => one.startsWith(`${folder}/`)).map((one) => withoutEnding(one.slice(folder.length)));
+  const known = new Set([...entered].filter((one) => one !== '').flatMap(within));
+  const twins = [...new Set(files.map(topFolder))].filter((folder) => {
+    if (folder === '' || entered.has(folder) || known.size === 0) return false;
+    const own = within(folder);
+    const shared = own.filter((one) => known.has(one)).length;
+    return shared >= TWIN.least && shared >= own.length * TWIN.share;
+  });
+  return new Set(twins);
+}
+
+/** So many files by the same names, and such a share of all, show that a folder is another once more. */
+const TWIN = { least: 10, share: 0.5 };
+
+function topFolder(file: string): string {
+  return file.includes('/') ? file.slice(0, file.indexOf('/')) : '';
+}
+
 /** What to call the builds that files belong to: by the folder that tells, else by the file. */
 export function namesOfBuilds(files: readonly string[]): string[] {
   const names = files.map((file) => {
     const folder = OTHER_FOLDERS.exec(file) ?? SOURCE_FOLDER.exec(file);
-    return folder ? file.slice(0, folder.index + folder[0].length).replace(/\/$/, '') : file;
+    if (folder) return file.slice(0, folder.index + folder[0].length).replace(/\/$/, '');
+    return isNamedOther(file) ? file : topFolder(file) || file;
   });
   return [...new Set(names)].sort();
 }
 
-function isOther(file: string): boolean {
+function isNamedOther(file: string): boolean {
   return OTHER_FOLDERS.test(file) || OTHER_FILES.test(file);
 }
 
 function baseName(file: string): string {
-  return file.replace(/^.*\//, '').replace(/\.[cm]?[jt]sx?$/, '');
+  return withoutEnding(file.replace(/^.*\//, ''));
+}
+
+function withoutEnding(file: string): string {
+  return file.replace(/\.[cm]?[jt]sx?$/, '');
 }

@@ -10,7 +10,7 @@ import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 import { NO_TYPE, typeOf, typeOfText } from './types.js';
 
-/** The flags browsers dispatch these events with themselves (UI Events, HTML), for those only declared in words. */
+/** The flags browsers dispatch these events with themselves (UI Events, HTML, DOM), for those only declared in words. */
 const PLATFORM_FLAGS: Record<string, Partial<Flags>> = {
   click: { bubbles: true, composed: true, cancelable: true },
   input: { bubbles: true, composed: true },
@@ -23,6 +23,7 @@ const PLATFORM_FLAGS: Record<string, Partial<Flags>> = {
   focusout: { bubbles: true, composed: true },
   focus: { composed: true },
   blur: { composed: true },
+  slotchange: { bubbles: true },
 };
 
 /** An event that the component offers by declaration: what is not said of it is as CustomEvent has it. */

@@ -7,10 +7,11 @@
 
 import type { About } from './about.js';
 import { aboutClass } from './about.js';
+import { functionsAround } from './find.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Scope } from './functions.js';
-import { unwrap } from './functions.js';
+import { localDeclarations, unwrap } from './functions.js';
 import type { Layer } from './layers.js';
 import { isClass } from './layers.js';
 import type { ModuleGraph } from './modules.js';
@@ -37,9 +38,10 @@ export function memberDecorations(about: About & { node: Ast.CallExpression }): 
   if (nested.length > 0) return nested;
   const name = args.map((one) => memberName(one, scope)).find((one) => one !== null);
   if (name === undefined || name === null) return [];
-  const isMeant = args.some(
-    (one) => about.isPrototype(one) || about.isClass(one) || (one.type === 'Literal' && one.value === null),
-  );
+  // `null` stands for the class around the call, or for a descriptor where the class is another's.
+  const isMeant =
+    args.some((one) => about.isPrototype(one) || about.isClass(one)) ||
+    (!args.some(isPrototypeMember) && args.some((one) => one.type === 'Literal' && one.value === null));
   const list = isMeant ? args.map((one) => listOf(one, scope)).find((one) => one !== null) : null;
   return list ? [{ name, decorators: list }] : [];
 }
@@ -93,26 +95,32 @@ function assignedTo(node: Ast.Node, scope: Scope): Ast.Node | null {
   if (node.type !== 'Identifier') return null;
   const bound = scope.bindings?.get(node.name);
   if (bound && !('value' in bound)) return bound.node;
-  const declaration = scope.module.declarations.get(node.name);
+  const { program } = scope.module;
+  const functions = functionsAround(node, program);
+  const isLocal = functions.some((one) => localDeclarations(one).has(node.name));
+  const declaration = isLocal ? undefined : scope.module.declarations.get(node.name);
   if (declaration?.kind === 'variable' && declaration.init) return declaration.init;
-  if (declaration ? declaration.kind !== 'variable' : !node.name.startsWith('_')) return null;
-  return assignmentsIn(scope.module.program).get(node.name) ?? null;
+  if (declaration && declaration.kind !== 'variable') return null;
+  const given = assignmentsIn(program).get(node.name) ?? [];
+  // Minifiers use one name again and again; what is meant stands before, in the same function.
+  const around = functions.at(-1);
+  const near = given.findLast((one) => one.start < node.start && (!around || one.start > around.start));
+  return near ?? (node.name.startsWith('_') ? (given[0] ?? null) : null);
 }
 
-const ASSIGNED = new WeakMap<Ast.Program, Map<string, Ast.Node>>();
+const ASSIGNED = new WeakMap<Ast.Program, Map<string, Ast.Node[]>>();
 
-/** Everything assigned to a plain name in a module, functions' insides left out. */
-function assignmentsIn(program: Ast.Program): Map<string, Ast.Node> {
+/** Everything assigned to plain names in a module, in the order of the text. */
+function assignmentsIn(program: Ast.Program): Map<string, Ast.Node[]> {
   const known = ASSIGNED.get(program);
   if (known) return known;
-  const assigned = new Map<string, Ast.Node>();
+  const assigned = new Map<string, Ast.Node[]>();
   walk(program, (node) => {
-    if (
-      node.type === 'AssignmentExpression' &&
-      node.left.type === 'Identifier' &&
-      !assigned.has(node.left.name)
-    )
-      assigned.set(node.left.name, node.right);
+    if (node.type === 'AssignmentExpression' && node.left.type === 'Identifier') {
+      const before = assigned.get(node.left.name);
+      if (before) before.push(node.right);
+      else assigned.set(node.left.name, [node.right]);
+    }
     return true;
   });
   ASSIGNED.set(program, assigned);

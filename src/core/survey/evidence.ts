@@ -8,6 +8,7 @@ import type {
   ItemWords,
   TypeInfo,
 } from '../contract/types.js';
+import { namesOfClass } from './class-names.js';
 import { scopeOf } from './classes.js';
 import type { Doc } from './docs.js';
 import { docOf, docOfClass, NO_DOC } from './docs.js';
@@ -108,11 +109,15 @@ function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared
   if (!layer.own || !layer.name || layer.node.body.body.length === 0) return null;
   // A class that kept its doc comment was not bundled so that it lost its words.
   const isBare = docOfClass(layer.node, layer.module) === NO_DOC;
-  const beside =
-    // A class that a function makes goes by another name there, if by any.
-    graph.declarationsBeside(layer.module, layer.bindings.size > 0 ? '' : layer.name) ??
-    (isBare ? graph.declarationsNamed(layer.name, layer.module) : null);
-  if (!beside) return null;
-  const declaration = beside.declarations.get(layer.name);
-  return { module: beside, node: declaration?.kind === 'class' ? declaration.node : null };
+  let fallback: Module | null = null;
+  for (const name of namesOfClass(layer)) {
+    const beside =
+      // A class that a function makes goes by another name there, if by any.
+      graph.declarationsBeside(layer.module, layer.bindings.size > 0 ? '' : name) ??
+      (isBare ? graph.declarationsNamed(name, layer.module) : null);
+    const declaration = beside?.declarations.get(name);
+    if (beside && declaration?.kind === 'class') return { module: beside, node: declaration.node };
+    fallback ??= beside;
+  }
+  return fallback && { module: fallback, node: null };
 }

@@ -5,7 +5,7 @@
  */
 
 import type { Folded, FoldedObject } from './folded.js';
-import { asString, isFoldedObject, isObjectLike, isReference, UNKNOWN } from './folded.js';
+import { asString, isFoldedObject, isObjectLike, isReference, isSame, UNKNOWN } from './folded.js';
 import { foldArrayMethod, foldObjectCall, foldTextMethod } from './folded-methods.js';
 import type { Callable, Scope } from './functions.js';
 import { bindParameters, boundTo, callableOf, staticGetter, staticValue, unwrap } from './functions.js';
@@ -178,13 +178,16 @@ function foldUnary(operator: string, value: Folded): Folded {
 }
 
 function foldBinary(operator: string, left: Folded, right: Folded): Folded {
+  if (/^[!=]==?$/.test(operator)) {
+    const isLoose = operator.length === 2 && (left ?? null) === null && (right ?? null) === null;
+    const same = isLoose || isSame(left, right);
+    return same === UNKNOWN ? UNKNOWN : same === operator.startsWith('=');
+  }
   if (left === UNKNOWN || right === UNKNOWN || isObjectLike(left) || isObjectLike(right)) return UNKNOWN;
   if (operator === '+') {
     if (typeof left === 'number' && typeof right === 'number') return left + right;
     return typeof left === 'string' || typeof right === 'string' ? String(left) + String(right) : UNKNOWN;
   }
-  if (operator === '===' || operator === '==') return left === right;
-  if (operator === '!==' || operator === '!=') return left !== right;
   if (typeof left === 'number' && typeof right === 'number') return foldNumbers(operator, left, right);
   return UNKNOWN;
 }

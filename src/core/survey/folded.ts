@@ -43,6 +43,14 @@ export function isReference(value: Folded): value is Reference {
   return typeof value === 'object' && value !== null && 'reference' in value;
 }
 
+/** Are two values the same, as `===` has it? UNKNOWN where that cannot be told. */
+export function isSame(one: Folded, other: Folded): boolean | typeof UNKNOWN {
+  if (one === UNKNOWN || other === UNKNOWN) return UNKNOWN;
+  if (isReference(one) && isReference(other)) return one.reference === other.reference;
+  if (isObjectLike(one) && isObjectLike(other)) return UNKNOWN;
+  return one === other;
+}
+
 export function isObjectLike(value: Folded): boolean {
   return typeof value === 'object' && value !== null;
 }

@@ -81,7 +81,7 @@ function onlyDeclaredStyles(components: Component[]): Component[] {
 }
 
 interface Found {
-  components: Map<string, { component: Component; registered: Registered; chain: ClassChain }>;
+  components: Map<string, { component: Component; registered: Registered; chain: ClassChain; among: number }>;
   findings: Finding[];
   claims: ReadonlyMap<string, ClaimedComponent>;
   entrances: Entrances;
@@ -116,23 +116,32 @@ function surveyModule(path: string, input: SurveyInput, graph: ModuleGraph, foun
   found.findings.push(...syntaxFindings(module));
   const { registered, unfolded } = registrationsIn(module, graph);
   for (const one of unfolded) found.findings.push(tagNotConstant(one.module, one.place));
-  for (const one of registered) take(one, input, graph, found);
+  for (const one of registered) take(one, registered.length, input, graph, found);
 }
 
-function take(one: Registered, input: SurveyInput, graph: ModuleGraph, found: Found): void {
+/** `among` is the number of registrations in the same module. */
+function take(one: Registered, among: number, input: SurveyInput, graph: ModuleGraph, found: Found): void {
   const chain = chainOfRegistered(one, graph, input);
   const before = found.components.get(one.tag);
   if (!chain) found.findings.push(classNotFound(one));
-  else if (!before) {
+  else if (!before || isBundled(before.among, among)) {
     const entrance = found.entrances.entranceTo(one.module.path, one.tag);
-    const read = assemble(one, chain, graph, input.publicPath(entrance));
+    const specifier = input.publicPath(entrance);
+    const read = assemble(one, chain, graph, { module: graph.load(entrance), specifier });
     const claim = found.claims.get(one.tag);
     const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
-    found.components.set(one.tag, { component, registered: one, chain });
+    found.components.set(one.tag, { component, registered: one, chain, among });
   } else if (isAnother(one, chain, before)) {
     found.findings.push(registeredTwice(one, before.registered));
   }
 }
+
+/** A module that registers many elements, each of which has one of its own, is all of them put together. */
+function isBundled(before: number, among: number): boolean {
+  return before >= BUNDLE && among * BUNDLE <= before;
+}
+
+const BUNDLE = 4;
 
 /** Elements that a module exports without registering them; a class that is registered elsewhere is none of them. */
 function takeUnregistered(path: string, input: SurveyInput, graph: ModuleGraph, found: Found): void {
@@ -142,7 +151,7 @@ function takeUnregistered(path: string, input: SurveyInput, graph: ModuleGraph, 
   const classes = new Set([...found.components.values()].map((one) => one.chain.layers[0]?.node));
   for (const one of unregisteredIn(module, graph)) {
     if (found.components.has(one.tag) || classes.has(one.node as Ast.Class)) continue;
-    take(one, input, graph, found);
+    take(one, 1, input, graph, found);
   }
 }
 

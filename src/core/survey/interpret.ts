@@ -1,7 +1,7 @@
 /** Follows the statements of a function as far as they are constant: what a call of it returns. */
 
 import type { Folded, FoldedObject } from './folded.js';
-import { isFoldedObject, isObjectLike, UNKNOWN } from './folded.js';
+import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
 import type { Bound, Callable, Scope } from './functions.js';
 import { boundTo } from './functions.js';
 import type { Ast } from './parse.js';
@@ -221,7 +221,7 @@ function setMember(
 function runSwitch(node: Ast.SwitchStatement, run: Run, value: (node: Ast.Node) => Folded): Outcome {
   const subject = value(node.discriminant);
   if (subject === UNKNOWN) return LOST;
-  const start = node.cases.findIndex((one) => one.test && value(one.test) === subject);
+  const start = node.cases.findIndex((one) => one.test && isSame(value(one.test), subject) === true);
   const first = start >= 0 ? start : node.cases.findIndex((one) => !one.test);
   for (const one of first < 0 ? [] : node.cases.slice(first)) {
     for (const statement of one.consequent) {

@@ -4,6 +4,7 @@ import { globalReader } from '../contract/platform.js';
 import type { AttributeReader, ContractAttribute, ContractProperty, TypeInfo } from '../contract/types.js';
 import { camelCase } from '../emit/names.js';
 import type { Adopting } from './adopting.js';
+import { inheritedFrom } from './class-names.js';
 import type { AttributeSeen, LayerEvidence, PropertyEvidence } from './evidence.js';
 import type { Layer } from './layers.js';
 import { keyword, NO_TYPE } from './types.js';
@@ -146,7 +147,7 @@ function finishProperty(
       ? { adopted: true as const }
       : {}),
     ...one.words,
-    ...(from?.name ? { inheritedFrom: from.name } : {}),
+    ...(from ? inheritedFrom(from) : {}),
   };
 }
 

@@ -53,13 +53,15 @@ export function makesProperties(node: Ast.Class): boolean {
 
 const MAKERS = ['observedAttributes', 'createProperty', 'attributeNameForProperty', 'finalize'];
 
-/** A list of names that asks nothing of `this` is a list, not a way of making one. */
+/** A list of names that asks nothing of `this`, or adds to the list of the class above, is no way of making one. */
 function isPlainList({ key, value }: Ast.MethodDefinition): boolean {
   if (key.type !== 'Identifier' || key.name !== 'observedAttributes') return false;
   let asks = false;
+  let adds = false;
   walk(value, (node) => {
     asks ||= node.type === 'ThisExpression';
-    return !asks;
+    adds ||= node.type === 'Super';
+    return !adds;
   });
-  return !asks;
+  return adds || !asks;
 }

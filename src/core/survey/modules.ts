@@ -175,14 +175,6 @@ export class ModuleGraph {
       /<slot|\bpart\b|var\(|:state\(|\bstates\b|--/.test(text) || /\bexport\b[^;]*\bfrom\b/.test(text);
     return mayHold ? CODE : NOTHING;
   }
-
-  /** The name under which a module exports one of its own top-level names, or null. */
-  exportNameOf(local: string, module: Module): string | null {
-    for (const [name, exported] of module.exports) {
-      if (exported.kind === 'local' && exported.name === local) return name;
-    }
-    return null;
-  }
 }
 
 /** Style sheets, JSON and pictures can be imported, too, with a bundler; they declare nothing. */

@@ -59,7 +59,8 @@ export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[]
   const name = calledName(callee);
   if (isClassHolder) {
     const registers: Registration = DEFINING_NAME.test(name) ? 'on-import' : 'by-call';
-    const known = tags.length > 0 ? tags : tagInWords(description, scope);
+    const worded = tagInWords(description, scope);
+    const known = worded.length > 0 ? worded : tags;
     return known.map((tag) => ({ tag, node: holder, scope, place: node, registers, made: { node, scope } }));
   }
   return tags.map((tag) => ({ tag, node, scope, place: node, registers: 'on-import' }));
@@ -89,7 +90,7 @@ function descriptionIn(argument: Ast.Node, scope: Scope): Ast.ObjectExpression |
   return hasTag ? node : null;
 }
 
-/** A base name alone is no tag; the doc comment beside it may write the whole: `<line-gauge>`. */
+/** A base name is no tag, even with a hyphen in it; the doc comment beside it may write the whole: `<line-gauge>`. */
 function tagInWords(description: Ast.Node, scope: Scope): string[] {
   const value = fold(description, scope);
   const name = isFoldedObject(value) ? asString(value.object.get('baseName') ?? null) : null;

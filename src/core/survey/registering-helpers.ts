@@ -30,7 +30,7 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
 
 /** Names of functions that are called for defining elements. */
 export const DEFINING_NAME =
-  /^_?(?:define|register)|(?:define|register)(?:Custom)?(?:Element|Component)?s?$/i;
+  /^_?(?:define|register)|(?:define|register)(?:Custom)?(?:Element|Component)?s?$|^(?:custom|web)(?:Element|Component)$/i;
 
 function mayBeHelper(callee: Ast.Node, node: Ast.CallExpression): boolean {
   const name = calledName(callee);

@@ -28,21 +28,24 @@ interface Found {
   attributes: AttributeSeen[];
   events: ContractEvent[];
   methods: MethodEvidence[];
+  /** What was read already: behaviours stand in the lists of others again and again. */
+  seen: Set<Ast.Node>;
 }
 
 export const built: Dialect = {
   name: 'built',
   read(context) {
     const { built: call } = context.layer;
-    const found: Found = { properties: [], attributes: [], events: [], methods: [] };
     if (call?.node.type !== 'CallExpression') return {};
+    const found: Found = { properties: [], attributes: [], events: [], methods: [], seen: new Set() };
     for (const argument of call.node.arguments)
       readArgument({ node: argument, scope: call.scope }, found, context, 0);
-    return { ...found, root: 'open' };
+    const { properties, attributes, events, methods } = found;
+    return { properties, attributes, events, methods, root: 'open' };
   },
 };
 
-const DEEPEST = 6;
+const DEEPEST = 20;
 const TABLE_KEYS = ['properties', 'props', 'attrs'];
 const LIST_KEYS = ['observedAttributes', 'attributes'];
 const EVENT_KEYS = ['emits', 'events'];
@@ -57,7 +60,8 @@ const OTHER_KEYS = new Set(
 
 function readArgument({ node, scope }: Part, found: Found, context: LayerContext, depth: number): void {
   const inner = unwrap(node);
-  if (depth > DEEPEST) return;
+  if (depth > DEEPEST || found.seen.has(inner)) return;
+  found.seen.add(inner);
   if (inner.type === 'ObjectExpression') {
     readDescription(inner, scope, found, context, depth);
     return;

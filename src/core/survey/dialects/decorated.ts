@@ -16,8 +16,16 @@ import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '..
 import { fold, keyName } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { asString, isFoldedObject } from '../folded.js';
-import type { Scope } from '../functions.js';
-import { callableOf, unwrap } from '../functions.js';
+import type { FunctionNode, Scope } from '../functions.js';
+import {
+  bindParameters,
+  boundTo,
+  callableOf,
+  isFunction,
+  returned,
+  unwrap,
+  withLocals,
+} from '../functions.js';
 import type { Ast } from '../parse.js';
 import { memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
@@ -109,12 +117,13 @@ function declaredBy(
     const [argument] = called?.arguments ?? [];
     const options = argument ? fold(argument, scope) : undefined;
     if (SLOT_NAME.test(givenName)) continue;
-    const inner = called ? wrappedDecorator(called, scope) : null;
+    const inner = called ? wrappedDecorator(called, name, scope) : null;
     if (inner) {
       const found = declaredBy([inner.node], name, context, inner.scope);
-      if (found) return found;
+      if (found) return INNER_NAMES.test(givenName) ? { ...found, internal: true } : found;
     }
-    if (!declaresProperty(options, argument, givenName)) continue;
+    if (!declaresProperty(options, argument, givenName) && !(called && makesProperty(called, options, scope)))
+      continue;
     const attributeCase = attributeCaseOf(context.chain);
     const text =
       typeof options === 'string' ? { object: new Map([['attribute', options as Folded]]) } : options;
@@ -125,7 +134,8 @@ function declaredBy(
       origin: 'declared',
       ...(read.type ? { type: read.type } : {}),
       ...(read.default === undefined ? {} : { default: read.default }),
-      attribute: isInner || NO_ATTRIBUTE.test(givenName) ? false : read.attribute,
+      // One that only makes a property observable leaves it to others to give it an attribute.
+      ...(NO_ATTRIBUTE.test(givenName) ? {} : { attribute: isInner ? false : read.attribute }),
       internal: isInner,
       state: isInner,
       readonly: read.readonly,
@@ -148,25 +158,57 @@ function declaresProperty(
   return argument.type !== 'Literal' && PLAIN_NAMES.test(name);
 }
 
-/** A project's own decorator that does nothing but call another: `const flag = () => property({ type: Boolean })`. */
-function wrappedDecorator(node: Ast.CallExpression, scope: Scope): { node: Ast.Node; scope: Scope } | null {
+/**
+ * A decorator under a name that tells nothing, as minifiers leave it: its function, which the material holds, hands
+ * the member over to the class's own maker of properties.
+ */
+function makesProperty(called: Ast.CallExpression, options: Folded | undefined, scope: Scope): boolean {
+  if (options !== undefined && !isFoldedObject(options)) return false;
+  const made = callableOf(called.callee, scope);
+  if (!made) return false;
+  const { node, scope: inner } = made;
+  return MAKES_PROPERTY.test(inner.module.source.slice(node.start, node.end));
+}
+
+const MAKES_PROPERTY = /\.createProperty\(/;
+
+/**
+ * A project's own decorator that does nothing but call another: `const flag = () => property({ type: Boolean })`, or
+ * `const flag = (options) => (proto, name) => property({ ...options, attribute: kebab(name) })(proto, name)`.
+ */
+function wrappedDecorator(
+  node: Ast.CallExpression,
+  member: string,
+  scope: Scope,
+): { node: Ast.Node; scope: Scope } | null {
   const called = callableOf(node.callee, scope);
   if (!called || !scope.graph.isOwn(called.scope.module)) return null;
-  const body = called.node.body?.type === 'BlockStatement' ? called.node.body.body : null;
-  const [only] = body ?? [];
-  const result = body
-    ? body.length === 1 && only?.type === 'ReturnStatement'
-      ? only.argument
-      : null
-    : called.node.body;
-  if (result?.type !== 'CallExpression') return null;
-  const bindings = new Map(called.scope.bindings);
-  for (const [index, parameter] of called.node.params.entries()) {
-    const name = parameter.type === 'AssignmentPattern' ? parameter.left : parameter;
-    const value = node.arguments[index] ?? (parameter.type === 'AssignmentPattern' ? parameter.right : null);
-    if (name.type === 'Identifier' && value) bindings.set(name.name, { node: value, scope });
-  }
-  return { node: result, scope: { ...called.scope, bindings } };
+  const bindings = new Map([
+    ...(called.scope.bindings ?? []),
+    ...bindParameters(called.node, node.arguments, scope),
+  ]);
+  const outer: Scope = { ...called.scope, bindings };
+  const result = onlyReturned(called.node);
+  if (result?.type === 'CallExpression') return { node: result, scope: outer };
+  const decorator = returned(called.node);
+  const inner = decorator ? unwrap(decorator) : null;
+  if (!inner || !isFunction(inner)) return null;
+  const [, nameParameter] = inner.params;
+  if (nameParameter?.type !== 'Identifier') return null;
+  const applied = returned(inner);
+  const factory = applied?.type === 'CallExpression' ? unwrap(applied.callee) : null;
+  if (applied?.type !== 'CallExpression' || factory?.type !== 'CallExpression') return null;
+  if (!applied.arguments.some((one) => one.type === 'Identifier' && one.name === nameParameter.name))
+    return null;
+  bindings.set(nameParameter.name, boundTo(member, outer));
+  return { node: factory, scope: withLocals(outer, [called.node, inner]) };
+}
+
+/** What a function returns that does nothing else. */
+function onlyReturned({ body }: FunctionNode): Ast.Node | null | undefined {
+  if (body?.type !== 'BlockStatement') return body;
+  const [only] = body.body;
+  return body.body.length === 1 && only?.type === 'ReturnStatement' ? only.argument : null;
 }
 
 /** A member that a decorator takes for a purpose of its own. */

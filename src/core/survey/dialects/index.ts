@@ -6,6 +6,7 @@ import { compiled } from './compiled.js';
 import { decorated } from './decorated.js';
 import { defined } from './defined.js';
 import { described } from './described.js';
+import { eventFields } from './event-fields.js';
 import { members } from './members.js';
 import { observed } from './observed.js';
 import { table } from './table.js';
@@ -19,4 +20,5 @@ export const DIALECTS: readonly Dialect[] = [
   described,
   compiled,
   built,
+  eventFields,
 ];

@@ -58,6 +58,18 @@ export function isOptions(value: Folded | undefined): value is FoldedObject {
   return isFoldedObject(candidate) && OPTION_KEYS.some((key) => candidate.object.has(key));
 }
 
+/**
+ * A table may hold options in a compiled form: a list of a number and the objects that made it up,
+ * `[3, { converter }, { reflect: true }]`, or the number alone. What the objects say together are the options.
+ */
+export function compiledOptions(value: Folded): Folded {
+  if (typeof value === 'number') return { object: new Map() };
+  if (!Array.isArray(value) || typeof value[0] !== 'number') return value;
+  const [, ...parts] = value;
+  if (parts.length === 0 || !parts.every(isFoldedObject)) return value;
+  return { object: new Map(parts.flatMap((one) => [...one.object])) };
+}
+
 /** Reads folded options, or a bare type such as `Number`. */
 export function readOptions(
   property: string,

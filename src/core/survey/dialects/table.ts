@@ -9,10 +9,11 @@ import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
 import type { Scope } from '../functions.js';
 import { staticValue } from '../functions.js';
 import type { Ast } from '../parse.js';
+import type { TableEntry } from '../tables.js';
 import { tableEntries } from '../tables.js';
 import { NO_TYPE, typeOfText } from '../types.js';
 import type { AttributeCase } from './options.js';
-import { attributeCaseOf, isOptions, readOptions } from './options.js';
+import { attributeCaseOf, compiledOptions, isOptions, readOptions } from './options.js';
 
 /** The static member that holds the table, by the names base classes read it under. */
 const TABLES = ['properties', 'props'];
@@ -21,7 +22,9 @@ export const table: Dialect = {
   name: 'table',
   read(context) {
     const found = TABLES.flatMap((name) => tablesNamed(name, context));
-    const entries = found.flatMap(({ node, scope }) => tableEntries(node, scope));
+    const entries = found
+      .flatMap(({ node, scope }) => tableEntries(node, scope))
+      .map((entry): TableEntry => ({ ...entry, value: compiledOptions(entry.value) }));
     // Only one family of base classes has options of these names, and it writes attributes in kebab case.
     const isKebab = entries.some(
       ({ value }) =>
@@ -55,7 +58,7 @@ function tablesNamed(name: string, context: LayerContext): { node: Ast.Node; sco
 }
 
 function readEntry(
-  { name, value, node, module }: ReturnType<typeof tableEntries>[number],
+  { name, value, node, module }: TableEntry,
   attributeCase: AttributeCase,
   context: LayerContext,
 ): PropertyEvidence & { notifies: boolean } {

@@ -72,7 +72,8 @@ function compareOne(component: Component, seen: SeenComponent): LiveComparison {
     items,
     'attribute',
     attributesOf(component).map((one) => one.name.toLowerCase()),
-    seen.observed.map((one) => one.toLowerCase()).filter(isPublic),
+    // In a page of HTML no attribute has capital letters: the element is never told of such a name.
+    seen.observed.filter((one) => one === one.toLowerCase() && isPublic(one)),
   );
   addProperties(items, component, seen);
   const fresh = (names: readonly string[], known: readonly { name: string }[], kind: 'slot' | 'part') => {
