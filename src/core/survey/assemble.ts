@@ -58,13 +58,14 @@ export function assemble(
   const own = chain.layers[0];
   const doc: Doc = evidence.at(-1)?.doc ?? { description: '', tags: [] };
   const { properties, attributes } = joinProperties(evidence, own, adoptedIn(chain.layers));
-  const events = joinEvents(evidence, own, notes);
+  const events = joinEvents(evidence, own, registered.tag, notes);
   const markup = joinMarkup(evidence);
   addSlots(
     markup,
     evidence.flatMap(({ found }) => found.flatMap((one) => one.slots ?? [])),
   );
   const flat = evidence.flatMap(({ found }) => found);
+  const documented = evidence.filter(({ layer }) => layer.own || layer === own);
   const words = wordsOf(doc);
   const summary = textOf(doc, 'summary') ?? firstSentence(words.description);
   const root = flat.findLast((one) => one.root !== undefined)?.root ?? (chain.lost ? 'open' : 'none');
@@ -87,10 +88,10 @@ export function assemble(
     attributes,
     events,
     methods: joinMethods(evidence, own),
-    slots: withTags(markup.slots, doc, own, ['slot']),
-    cssParts: withTags(markup.cssParts, doc, own, ['csspart', 'part']),
-    cssProperties: withTags(markup.cssProperties, doc, own, ['cssprop', 'cssproperty']),
-    cssStates: withTags(markup.cssStates, doc, own, ['cssstate']),
+    slots: withTags(markup.slots, documented, own, ['slot']),
+    cssParts: withTags(markup.cssParts, documented, own, ['csspart', 'part']),
+    cssProperties: withTags(markup.cssProperties, documented, own, ['cssprop', 'cssproperty']),
+    cssStates: withTags(markup.cssStates, documented, own, ['cssstate']),
     pairs: pairsOf(properties, events),
     notes,
   };
@@ -168,7 +169,13 @@ function joinMethods(evidence: LayerRead[], own: Layer | undefined): ContractMet
   }));
 }
 
-function joinEvents(evidence: LayerRead[], own: Layer | undefined, notes: ContractNote[]): ContractEvent[] {
+/** The events of a component with the given tag. */
+function joinEvents(
+  evidence: LayerRead[],
+  own: Layer | undefined,
+  tag: string,
+  notes: ContractNote[],
+): ContractEvent[] {
   const events = new Map<string, ContractEvent>();
   for (const { layer, events: found, eventTypes } of evidence) {
     const inherited = layer === own ? {} : inheritedFrom(layer);
@@ -184,6 +191,7 @@ function joinEvents(evidence: LayerRead[], own: Layer | undefined, notes: Contra
       if (event) events.set(name, { ...event, ...type, declared: true });
     }
   }
+  for (const event of [...events.values()]) if (isInnerEvent(event, events, tag)) events.delete(event.name);
   for (const event of events.values()) {
     if (event.declared === event.dispatched) continue;
     notes.push(
@@ -200,6 +208,24 @@ function joinEvents(evidence: LayerRead[], own: Layer | undefined, notes: Contra
     if (event.at) Object.assign(notes.at(-1) ?? {}, { at: event.at });
   }
   return [...events.values()];
+}
+
+/**
+ * Events that nobody declares and that are not for users: named so (`_press`, `ferry-_press`), or one that goes out
+ * once more under the prefix of the tag (`ferry-press` beside `press`).
+ */
+function isInnerEvent(
+  event: ContractEvent,
+  events: ReadonlyMap<string, ContractEvent>,
+  tag: string,
+): boolean {
+  if (/(?:^|[-:])[_ɵ]/.test(event.name)) return true;
+  const prefix = tag.slice(0, tag.indexOf('-') + 1);
+  return (
+    !event.declared &&
+    event.name.startsWith(prefix) &&
+    events.get(event.name.slice(prefix.length))?.declared === true
+  );
 }
 
 function joinDeclared(sent: ContractEvent, said: ContractEvent): ContractEvent {
@@ -238,20 +264,28 @@ function addSlots(markup: MarkupEvidence, declared: readonly ContractNamed[]): v
     if (!markup.slots.some((slot) => slot.name === one.name)) markup.slots.push(one);
 }
 
-/** Adds what the doc comment of the class says of named items, and the items only it names. */
-function withTags(found: ContractNamed[], doc: Doc, own: Layer | undefined, tags: string[]): ContractNamed[] {
+/** Adds what the doc comments of a component's classes say of named items, and the items only they name. */
+function withTags(
+  found: ContractNamed[],
+  documented: readonly { layer: Layer; doc: Doc }[],
+  own: Layer | undefined,
+  tags: string[],
+): ContractNamed[] {
   const named = new Map(found.map((one) => [one.name, one]));
-  for (const tag of doc.tags.filter((one) => tags.includes(one.tag))) {
-    const read = namedTag(tag);
-    const name = tag.tag === 'slot' && /^[-:]?$/.test(read.name) ? '' : read.name;
-    if (name === '' && tag.tag !== 'slot') continue;
-    const unnamed = tag.tag === 'slot' && read.description === undefined && /\s/.test(tag.text);
-    const key = unnamed ? '' : name === 'default' && named.has('') ? '' : name;
-    named.set(key, {
-      ...(named.get(key) ?? { name: key, ...(own ? { at: placeIn(own.module, tag) } : {}) }),
-      ...(read.description ? { description: read.description } : {}),
-      declared: true,
-    });
+  for (const { layer, doc } of documented) {
+    for (const tag of doc.tags.filter((one) => tags.includes(one.tag))) {
+      const read = namedTag(tag);
+      const name = tag.tag === 'slot' && /^[-:]?$/.test(read.name) ? '' : read.name;
+      if (name === '' && tag.tag !== 'slot') continue;
+      const unnamed = tag.tag === 'slot' && read.description === undefined && /\s/.test(tag.text);
+      const key = unnamed ? '' : name === 'default' && named.has('') ? '' : name;
+      const inherited = layer === own ? {} : inheritedFrom(layer);
+      named.set(key, {
+        ...(named.get(key) ?? { name: key, ...inherited, at: placeIn(layer.module, tag) }),
+        ...(read.description ? { description: read.description } : {}),
+        declared: true,
+      });
+    }
   }
   return [...named.values()];
 }

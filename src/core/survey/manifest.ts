@@ -139,7 +139,9 @@ function claimed(tag: string, className: string, chain: readonly Loose[]): Claim
 }
 
 function claimOf(value: Loose, mayBeUnnamed = false): Claim | null {
-  const name = text(value.name) ?? (mayBeUnnamed ? '' : null);
+  const given = text(value.name) ?? (mayBeUnnamed ? '' : null);
+  // The slot without a name is called "default" by some.
+  const name = mayBeUnnamed && given === 'default' ? '' : given;
   if (name === null || (name === '' && !mayBeUnnamed)) return null;
   const type = isLoose(value.type) ? text(value.type.text) : null;
   return {

@@ -6,6 +6,8 @@ import { placeIn } from './evidence.js';
 import { within } from './find.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
+import type { Scope } from './functions.js';
+import { markupCalled } from './markup-calls.js';
 import type { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import type { Piece, Reach } from './reach.js';
@@ -38,8 +40,12 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
       const text = textOf(node, piece, graph);
       if (text !== null) readText(text, adder(node), lists, styles);
     }
-    for (const node of within('jsx', piece.node, program)) readJsx(node, adder(node), lists);
+    const scope: Scope = { graph, module: piece.module };
+    for (const node of within('jsx', piece.node, program)) readJsx(node, scope, adder(node), lists);
     for (const node of within('call', piece.node, program)) {
+      const called = markupCalled(node, scope);
+      for (const name of called.slots) adder(node)(lists.slots, name);
+      for (const name of called.parts) adder(node)(lists.cssParts, name);
       const state = addedState(node, piece, graph);
       if (state !== null) adder(node)(lists.cssStates, state);
     }
@@ -181,20 +187,27 @@ function mayHold(text: string): boolean {
   return /<slot|part|var\(|:state\(|--/i.test(text);
 }
 
-function readJsx(node: Ast.JSXOpeningElement, add: Add, lists: Lists): void {
-  const literal = (name: string): string | null => {
+function readJsx(node: Ast.JSXOpeningElement, scope: Scope, add: Add, lists: Lists): void {
+  /** What an attribute may be, or null without one. */
+  const given = (name: string): string[] | null => {
     for (const attribute of node.attributes) {
       if (attribute.type !== 'JSXAttribute' || attribute.name.type !== 'JSXIdentifier') continue;
-      if (attribute.name.name !== name) continue;
-      return attribute.value?.type === 'Literal' && typeof attribute.value.value === 'string'
-        ? attribute.value.value
-        : HOLE;
+      if (attribute.name.name.toLowerCase() !== name) continue;
+      const { value } = attribute;
+      if (value?.type === 'Literal') return [String(value.value)];
+      const isKnown =
+        value?.type === 'JSXExpressionContainer' && value.expression.type !== 'JSXEmptyExpression';
+      return isKnown ? alternatives(value.expression, scope) : [];
     }
     return null;
   };
   if (node.name.type === 'JSXIdentifier' && node.name.name === 'slot')
-    add(lists.slots, literal('name') ?? '');
-  for (const name of (literal('part') ?? '').split(/\s+/)) if (name) add(lists.cssParts, name);
+    for (const name of given('name') ?? ['']) add(lists.slots, name);
+  for (const name of (given('part') ?? []).join(' ').split(/\s+/)) if (name) add(lists.cssParts, name);
+  for (const forwarded of (given('exportparts') ?? []).join(',').split(',')) {
+    const outer = forwarded.split(':').at(-1)?.trim();
+    if (outer) add(lists.cssParts, outer);
+  }
 }
 
 /** `internals.states.add('open')`. */

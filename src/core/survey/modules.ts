@@ -172,7 +172,8 @@ export class ModuleGraph {
     const isCode = /\bclass\s|=>|\bfunction\b/.test(text);
     if (!isCode && /\bcss\s*`/.test(text)) return { kind: 'sheet', text, label: this.#reader.label(path) };
     const mayHold =
-      /<slot|\bpart\b|var\(|:state\(|\bstates\b|--/.test(text) || /\bexport\b[^;]*\bfrom\b/.test(text);
+      /<slot|["'`]slot["'`]|\bpart\b|var\(|:state\(|\bstates\b|--/.test(text) ||
+      /\bexport\b[^;]*\bfrom\b/.test(text);
     return mayHold ? CODE : NOTHING;
   }
 }

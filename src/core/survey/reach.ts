@@ -1,6 +1,8 @@
 /** The code that belongs to a class beyond its own body: constants, functions and styles it names. */
 
+import { decoratorsOf } from './decorations.js';
 import { within } from './find.js';
+import type { Scope } from './functions.js';
 import type { Layer } from './layers.js';
 import { isClass } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
@@ -22,7 +24,7 @@ export interface Reach {
 const MOST_PIECES = 200;
 
 /**
- * The class body, what is assigned to the class at the top level of its module, and the top-level constants and
+ * The class body, its decorators, what is assigned to the class at the top level of its module, and the top-level constants and
  * functions of the surveyed material that those name, directly or through each other. Other classes stay out.
  */
 export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
@@ -38,6 +40,8 @@ const REACHED = new WeakMap<Layer, Reach>();
 function follow(layer: Layer, graph: ModuleGraph): Reach {
   const pieces: Piece[] = [{ node: layer.node.body, module: layer.module }];
   if (layer.made) pieces.push({ node: layer.made.node, module: layer.made.scope.module, anywhere: true });
+  const scope: Scope = { graph, module: layer.module, bindings: layer.bindings };
+  for (const { node } of decoratorsOf(layer, scope, graph)) pieces.push({ node, module: layer.module });
   for (const value of assignedTo(layer)) pieces.push({ node: value, module: layer.module });
   for (const bound of layer.bindings.values()) {
     if (!isClass(bound.node) && bound.scope.module === layer.module)

@@ -124,7 +124,8 @@ function readMember(
           ? 'string'
           : flags & BITS.any
             ? 'custom'
-            : isOpen && flags & BITS.unknown
+            : // A name with capital letters, which nobody wrote an attribute's name for, is never one in a page of HTML.
+              isOpen && flags & BITS.unknown && (given || name === name.toLowerCase())
               ? 'custom'
               : null;
   const isState = (flags & BITS.state) !== 0;

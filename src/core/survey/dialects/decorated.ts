@@ -222,7 +222,7 @@ function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at
     if (decorator.type !== 'CallExpression' || !SLOT_NAME.test(decoratorName(decorator, scope))) return [];
     const options = decorator.arguments[0] ? fold(decorator.arguments[0], scope) : null;
     const isDefault = isFoldedObject(options) && options.object.get('default') === true;
-    return [{ name: isDefault ? '' : kebabCase(name), at }];
+    return [{ name: isDefault ? '' : name, at }];
   });
 }
 

@@ -2,6 +2,7 @@
 
 import { aboutClass } from '../about.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
+import { within } from '../find.js';
 import { fold } from '../fold.js';
 import { asString } from '../folded.js';
 import type { Scope } from '../functions.js';
@@ -22,10 +23,9 @@ export const defined: Dialect = {
       if (isObject && first && about.isPrototype(first) && second) {
         if (callee.property.name === 'defineProperty' && third)
           properties.push(...accessor(second, third, about.scope, about.node, context));
-        if (callee.property.name === 'defineProperties' && second.type === 'ObjectExpression') {
-          for (const one of second.properties)
-            if (one.type === 'Property' && !one.computed)
-              properties.push(...accessor(keyNode(one.key), one.value, about.scope, about.node, context));
+        if (callee.property.name === 'defineProperties') {
+          for (const { key, value } of descriptorsIn(second, about.scope))
+            properties.push(...accessor(key, value, about.scope, about.node, context));
         }
       } else if (first && second && about.isClass(callee.object)) {
         properties.push(...byOptions(first, second, about.scope, about.node, context));
@@ -34,6 +34,45 @@ export const defined: Dialect = {
     return { properties };
   },
 };
+
+interface Descriptor {
+  key: Ast.Node;
+  value: Ast.Node;
+}
+
+/** The descriptors that an object holds: as it is written, and as a loop over constants fills it later. */
+function descriptorsIn(given: Ast.Node, scope: Scope): Descriptor[] {
+  const node = unwrap(given);
+  if (node.type === 'ObjectExpression')
+    return node.properties.flatMap((one) =>
+      one.type === 'Property' && !one.computed ? [{ key: keyNode(one.key), value: one.value }] : [],
+    );
+  const declaration = node.type === 'Identifier' ? scope.module.declarations.get(node.name) : undefined;
+  if (node.type !== 'Identifier' || declaration?.kind !== 'variable' || !declaration.init) return [];
+  const { program } = scope.module;
+  return [
+    ...descriptorsIn(declaration.init, scope),
+    ...within('loop', program, program).flatMap((loop) => filledIn(loop, node.name, scope)),
+  ];
+}
+
+/** `for (const key of KEYS) { holder[key] = { get() {} }; }` */
+function filledIn(loop: Ast.ForOfStatement, holder: string, scope: Scope): Descriptor[] {
+  const names = fold(loop.right, scope);
+  const statements = loop.body.type === 'BlockStatement' ? loop.body.body : [loop.body];
+  return statements.flatMap((one) => {
+    const set = one.type === 'ExpressionStatement' ? one.expression : null;
+    if (set?.type !== 'AssignmentExpression' || set.left.type !== 'MemberExpression') return [];
+    const { object, property, computed } = set.left;
+    const isHolder = computed && object.type === 'Identifier' && object.name === holder;
+    if (!isHolder || property.type !== 'Identifier' || !Array.isArray(names)) return [];
+    return names.flatMap((name) =>
+      typeof name === 'string'
+        ? [{ key: { ...property, type: 'Literal', value: name } as unknown as Ast.Node, value: set.right }]
+        : [],
+    );
+  });
+}
 
 function keyNode(key: Ast.Node): Ast.Node {
   return key.type === 'Identifier'
