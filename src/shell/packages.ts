@@ -91,6 +91,12 @@ export function entryFiles(manifest: PackageManifest): string[] {
     .map((one) => one.replace(/^\.\//, ''));
 }
 
+/** The paths that `exports` leads to, patterns among them, without a leading dot; null where there is no `exports`. */
+export function exportTargets(manifest: PackageManifest): string[] | null {
+  const routes = exportRoutes(manifest.exports);
+  return routes.length > 0 ? routes.map(({ target }) => target.replace(/^\.\//, '')) : null;
+}
+
 function exportRoutes(exports: unknown): { subpath: string; target: string }[] {
   if (typeof exports === 'string') return [{ subpath: '.', target: exports }];
   if (typeof exports !== 'object' || exports === null) return [];

@@ -8,7 +8,7 @@ import type { SurveyInput } from '../core/survey/index.js';
 import type { SuvetError } from './error.js';
 import { missingError, usageError } from './error.js';
 import { findUp, isInside, readText, realPath, shownPath } from './files.js';
-import { entryFiles, exportTest, publicPaths, readPackage } from './packages.js';
+import { entryFiles, exportTargets, exportTest, publicPaths, readPackage } from './packages.js';
 import { resolver } from './resolver.js';
 
 const SOURCE_FILES = '**/*.{js,mjs,jsx,ts,mts,tsx}';
@@ -89,9 +89,11 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
     followSymbolicLinks: false,
   }).sort();
   const files = found.filter((path) => !isDeclaration(path));
+  const described = readPackage(join(folder, 'package.json')) ?? {};
   const { main, others } = sortBuilds(
     withoutCompiledTwins(files).map((path) => shown(path, folder)),
-    entriesOf(folder),
+    entryFiles(described),
+    exportTargets(described),
   );
   const absolute = (path: string) => join(folder, path);
   const declarations = sortBuilds(
@@ -103,12 +105,6 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
     otherPaths: others.map(absolute),
     declarations,
   });
-}
-
-/** The files a package is entered by, where the folder is that of a package. */
-function entriesOf(folder: string): string[] {
-  const manifest = readPackage(join(folder, 'package.json'));
-  return manifest ? entryFiles(manifest) : [];
 }
 
 /** Where `x.ts` and the `x.js` made of it stand side by side, only the source is taken. */

@@ -1,7 +1,7 @@
 /** Events: one row a way of dispatching, with what a listener on the element would get. */
 import { describe, expect, test } from 'vitest';
 import type { ContractEvent } from '../../src/core/contract/types.js';
-import { componentIn } from '../support/memory.js';
+import { componentIn, surveyed } from '../support/memory.js';
 
 /** `name EventType detail flags origin`, an event a line; flags b(ubbles), c(omposed), x (cancelable). */
 function told(event: ContractEvent): string {
@@ -221,4 +221,38 @@ test('events that are declared', () => {
     'change: declared, but no code that dispatches it was found.',
     'tide-turn: declared, but no code that dispatches it was found.',
   ]);
+});
+
+test('fields that hold an emitter', () => {
+  const files = {
+    'a.js':
+      "import { createEvent } from 'somewhere'; class Pier extends HTMLElement { constructor() { super(); this.pick = createEvent({ cancelable: false }); this.pierInner = createEvent(); this.rows = createList(); } late = createEvent({ composed: false }); } customElements.define('pier-a', Pier);",
+    'a.d.ts':
+      'export class Pier extends HTMLElement { /** When a berth is picked. */ readonly pick: TargetedEvent<this, { berth: number }>; /** @internal */ readonly late: TargetedEvent<this, void>; rows: unknown; }',
+  };
+  const [pier] = surveyed(files).contract.components;
+  expect(pier?.events.map(told)).toEqual(['pick CustomEvent { berth: number } bc element declared']);
+  expect(pier?.events[0]?.description).toBe('When a berth is picked.');
+  expect(pier?.properties.map((one) => one.name)).toEqual(['rows']);
+});
+
+test('an emitter in source form tells its detail by a type argument', () => {
+  expect(events('late = createEvent<Date>({ composed: false, bubbles: false });')).toEqual([
+    'late CustomEvent Date x element declared',
+  ]);
+});
+
+test('what is named as nobody else’s business, or goes out once more under a prefix, is no event', () => {
+  const body =
+    "/** @fires pick */ go() { this.tell('pick'); this.tell('_pick'); this.tell('pier-_inner'); } tell(name: string) { this.dispatchEvent(new Event('pier-' + name)); this.dispatchEvent(new Event(name)); }";
+  const source = `/** A pier. @fires pick - Picked. */ class Pier extends HTMLElement { ${body} } customElements.define('pier-a', Pier);`;
+  expect(componentIn(source).events.map((one) => one.name)).toEqual(['pick']);
+});
+
+test('a slot that is told of a change inside is no event of the element', () => {
+  expect(
+    events(
+      "go() { this.root.querySelector('slot').dispatchEvent(new Event('slotchange', { bubbles: true })) }",
+    ),
+  ).toEqual([]);
 });

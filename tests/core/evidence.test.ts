@@ -21,6 +21,19 @@ test.each<[string, string[], string[], string[]]>([
   expect([...sorted.main, ...sorted.others].sort()).toEqual([...files].sort());
 });
 
+test('builds: what is not exported, and holds the same files again, is another build', () => {
+  const names = Array.from({ length: 12 }, (_, index) => `part-${index}/index.js`);
+  const files = [...names.map((one) => `dist/${one}`), ...names.map((one) => `dist-all/${one}`)];
+  const others = (exported: string[] | null) => sortBuilds(files, ['dist/index.js'], exported).others;
+  expect(others(['dist/*'])).toEqual(files.slice(12));
+  expect(others(['dist/*', 'dist-all/*'])).toEqual([]);
+  expect(others(null)).toEqual([]);
+  expect(sortBuilds(['dist/a.js', 'dist-cdn/b.js', 'bundled.js'], []).others).toEqual([
+    'dist-cdn/b.js',
+    'bundled.js',
+  ]);
+});
+
 test('a component in a chunk is imported by the module that the package exports for it', () => {
   const files = {
     'all.js': "import './chunk-1.js'; import './chunk-2.js';",
@@ -63,7 +76,7 @@ const CLAIMS = {
           events: [
             { name: 'pier-pick', type: { text: 'CustomEvent<{ at: string }>' }, description: 'Picked.' },
           ],
-          slots: [{ name: '', description: 'All.' }],
+          slots: [{ name: 'default', description: 'All.' }],
         },
       ],
     },
@@ -187,7 +200,7 @@ test('code and running element are compared item by item', () => {
     className: 'A',
     extendsTag: null,
     formAssociated: true,
-    observed: ['deck', 'more'],
+    observed: ['deck', 'more', 'neverHeard'],
     accessors: [
       { name: 'deck', writable: true },
       { name: 'fare', writable: false },

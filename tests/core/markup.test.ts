@@ -24,6 +24,40 @@ function rows(title: string, list: Row[]): void {
   });
 }
 
+rows('slots and parts made by calls', [
+  [
+    'compiled JSX',
+    `render() { return h("div", { part: "row" }, h("slot", { key: "k", name: "end" }), h("slot", null)) }`,
+    'end * | row |  | ',
+  ],
+  [
+    'the automatic runtime, with other components',
+    `render() { return _jsxs(Frame, { part: 'frame', exportparts: 'title, top: edge', children: [_jsx('slot', {}), _jsx('slot', { name: this.low ? 'low' : 'high' })] }) }`,
+    '* low high | frame title edge |  | ',
+    "import { jsx as _jsx, jsxs as _jsxs } from 'somewhere'; import Frame from 'somewhere';",
+  ],
+  [
+    'a template handed to a decorator',
+    '',
+    'legend | row |  | ',
+    "import view from './view.js'; import { element } from 'somewhere';\n@element({ template: view })",
+    {
+      'view.js':
+        'export default function view() { return jsx("p", { part: "row", children: jsx("slot", { name: "legend" }) }) }',
+    },
+  ],
+  [
+    'elements made by hand',
+    `show() { const slot = document.createElement('slot'); slot.name = 'end'; const other = document.createElement('slot'); other.setAttribute('name', 'start'); this.root.append(slot, other, document.createElement('slot')); const row = document.createElement('p'); row.setAttribute('part', 'row'); row.part.add('late', 'low'); }`,
+    'end start * | row late low |  | ',
+  ],
+  [
+    'calls that only look so',
+    `show() { this.log("slot", { name: 'x' }.name); mark('some text', { part: 'x' }); pick(Frame, { part: 'x' }); }`,
+    ' |  |  | ',
+  ],
+]);
+
 rows('slots and parts', [
   [
     'in a template',
@@ -169,4 +203,14 @@ test('what doc comments say of slots, parts, properties and states', () => {
   expect(said(component.cssProperties)).toEqual(['--pier-ink: Ink.']);
   expect(said(component.cssStates)).toEqual(['wet: Under water.']);
   expect([...component.slots, ...component.cssParts].every((one) => one.declared)).toBe(true);
+});
+
+test('base classes declare named items for those below, which say so', () => {
+  const { cssProperties, slots } = componentIn(
+    "/**\n * @cssprop --pier-ink - Ink.\n * @slot legend - Colours.\n */ class Base extends HTMLElement {} /** @slot legend - Marks. */ class Pier extends Base {} customElements.define('pier-a', Pier);",
+  );
+  expect(cssProperties).toMatchObject([
+    { name: '--pier-ink', description: 'Ink.', inheritedFrom: 'Base', declared: true },
+  ]);
+  expect(slots).toMatchObject([{ name: 'legend', description: 'Marks.' }]);
 });

@@ -19,9 +19,14 @@ const SOURCE_FOLDER = /(?:^|\/)src\//;
 /**
  * Sorts the files of a package (paths relative to it) by build. `entries` are the files that the package is entered
  * by, as its manifest names them: source beside a build is left to last when the package is entered by the build.
+ * `exported` are the folders that it exports anything of; null where it exports all there is.
  */
-export function sortBuilds(files: readonly string[], entries: readonly string[]): Builds {
-  const twins = twinFolders(files, entries);
+export function sortBuilds(
+  files: readonly string[],
+  entries: readonly string[],
+  exported: readonly string[] | null = null,
+): Builds {
+  const twins = exported ? twinFolders(files, new Set(exported.map(topFolder))) : new Set<string>();
   const isOther = (one: string) => isNamedOther(one) || twins.has(topFolder(one));
   const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
   const built = new Set(
@@ -42,16 +47,15 @@ export function sortBuilds(files: readonly string[], entries: readonly string[])
 }
 
 /**
- * Folders at the top of a package that hold the files of another again, which is the one that the package is entered
- * by: `dist-cdn` beside `dist`.
+ * Folders at the top of a package that hold the files of another again, which the package exports, as it does not
+ * export them: `dist-cdn` beside `dist`.
  */
-function twinFolders(files: readonly string[], entries: readonly string[]): Set<string> {
-  const entered = new Set(entries.map(topFolder));
+function twinFolders(files: readonly string[], exported: ReadonlySet<string>): Set<string> {
   const within = (folder: string) =>
     files.filter((one) => one.startsWith(`${folder}/`)).map((one) => withoutEnding(one.slice(folder.length)));
-  const known = new Set([...entered].filter((one) => one !== '').flatMap(within));
+  const known = new Set([...exported].filter((one) => one !== '').flatMap(within));
   const twins = [...new Set(files.map(topFolder))].filter((folder) => {
-    if (folder === '' || entered.has(folder) || known.size === 0) return false;
+    if (folder === '' || exported.has(folder) || known.size === 0) return false;
     const own = within(folder);
     const shared = own.filter((one) => known.has(one)).length;
     return shared >= TWIN.least && shared >= own.length * TWIN.share;

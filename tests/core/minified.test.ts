@@ -1,0 +1,164 @@
+/** What minifiers and bundlers leave of decorated classes, class by class: names say nothing there, forms do. */
+import { expect, test } from 'vitest';
+import { attributesOf } from '../../src/core/contract/types.js';
+import { survey } from '../../src/core/survey/index.js';
+import { componentIn, reader, surveyed } from '../support/memory.js';
+
+const HELPER = 'function d(a, b, c, e) { return e; }\n';
+/** The machinery of reactive elements, as a bundle holds it. */
+const MACHINERY =
+  HELPER +
+  `class B extends HTMLElement { static createProperty(n, o) {} static get observedAttributes() { return this.finalize(), [...this.all.keys()]; } }
+   function p(o) { return (e, n) => "object" == typeof n ? o : ((t, e, n) => { e.constructor.createProperty(n, t); })(o, e, n); }
+   function q(s) { return (e, n) => ({ get() { return this.renderRoot?.querySelector(s); } }); }\n`;
+
+function offers(source: string, others: Record<string, string> = {}) {
+  const component = componentIn(source, others);
+  const names = (list: readonly { name: string }[]) =>
+    list
+      .map((one) => one.name)
+      .sort()
+      .join(' ');
+  return {
+    properties: names(component.properties),
+    attributes: names(attributesOf(component)),
+    events: names(component.events),
+  };
+}
+
+test('a decorator is known by what it does with the member', () => {
+  const source = `${MACHINERY}class Pier extends B {} d([p()], Pier.prototype, "deck", 2); d([q("#x")], Pier.prototype, "inner", 2); customElements.define('pier-a', Pier);`;
+  expect(offers(source)).toMatchObject({ properties: 'deck', attributes: 'deck' });
+});
+
+test('decorations that a mixin returns together with the class', () => {
+  const source = `import { property as o } from 'somewhere'; ${HELPER}
+    function m(e) { class r extends e {} return d([o({ type: Boolean })], r.prototype, "late", void 0), d([o()], r.prototype, "place", null), r; }
+    class Pier extends m(HTMLElement) {} customElements.define('pier-a', Pier);`;
+  expect(offers(source)).toMatchObject({ properties: 'late place', attributes: 'late place' });
+});
+
+test('a descriptor without a value is another class’s where a prototype is named', () => {
+  const source = `import { property as o } from 'somewhere'; ${HELPER}
+    class Base extends HTMLElement {} class Quay extends Base {} class Pier extends Base {}
+    Quay.root = { ...Base.root }, d([o({ type: Boolean })], Quay.prototype, "tidal", null);
+    customElements.define('pier-a', Pier); customElements.define('pier-q', Quay);`;
+  const tags = surveyed({ 'a.ts': source }).contract.components;
+  expect(tags.map((one) => `${one.tag} ${one.properties.map((item) => item.name)}`)).toEqual([
+    'pier-a ',
+    'pier-q tidal',
+  ]);
+});
+
+test('lists of decorators in local names that an import goes by, too', () => {
+  const source = `import { Other as n, property as m, apply as u } from 'somewhere';
+    const mixin = (e) => (() => { let t = e, n, a, r = []; return class extends t { static {
+      n = [m({ attribute: 'deck-no' })], a = [m({ type: Boolean })],
+      u(this, null, n, { kind: \`accessor\`, name: \`deck\`, static: !1, private: !1 }, r),
+      u(this, null, a, { kind: \`accessor\`, name: \`late\`, static: !1, private: !1 }, r) } }; })();
+    class Pier extends mixin(HTMLElement) {} customElements.define('pier-a', Pier);`;
+  expect(offers(source)).toMatchObject({ properties: 'deck late', attributes: 'deck-no late' });
+});
+
+test('a decorator of the project’s own that works its options out of the member’s name and type', () => {
+  const source = `import { flagged, internalProperty as inner } from './own.js'; ${HELPER}
+    class Pier extends HTMLElement {}
+    d([flagged({ type: Boolean })], Pier.prototype, "lowTide", void 0); d([flagged({ type: Array })], Pier.prototype, "allRows", void 0);
+    d([inner({ type: Number })], Pier.prototype, "openRow", void 0); customElements.define('pier-a', Pier);`;
+  const own = `import { property as prop } from 'somewhere';
+    const kebab = (text) => text.replace(/[A-Z]/g, (one) => '-' + one.toLowerCase());
+    function optionsOf(key, options) { const type = options ? options.type : options; switch (type) {
+      case Array: return Object.assign({ attribute: false }, options);
+      case Boolean: case Number: return Object.assign({ attribute: kebab(key) }, options);
+      default: return options; } }
+    export function flagged(options) { return (proto, name) => { check(proto); return prop(optionsOf(name, options))(proto, name); }; }
+    export function internalProperty(options) { return (proto, name) => { const all = optionsOf(name, options); return prop(all)(proto, name); }; }`;
+  expect(offers(source, { 'own.js': own })).toMatchObject({
+    properties: 'allRows lowTide',
+    attributes: 'low-tide open-row',
+  });
+});
+
+test('a property that one class makes observable and another gives an attribute has it', () => {
+  const source = `import { attr, observable } from 'somewhere'; ${HELPER}
+    class Named {} d([attr({ attribute: 'aria-label' })], Named.prototype, "label", void 0);
+    class Pier extends HTMLElement {} d([observable], Pier.prototype, "label", void 0); d([observable], Pier.prototype, "rows", void 0);
+    applyMixins(Pier, Named); customElements.define('pier-a', Pier);
+    function applyMixins(to, ...all) { for (const one of all) for (const name of Object.getOwnPropertyNames(one.prototype)) Object.defineProperty(to.prototype, name, Object.getOwnPropertyDescriptor(one.prototype, name)); }`;
+  expect(offers(source)).toMatchObject({ properties: 'label rows', attributes: 'aria-label' });
+});
+
+test('a property table in its compiled form', () => {
+  const source = `class Pier extends HTMLElement { static { this.properties = { label: 1, late: [7, {}, { reflect: true, type: Boolean }], rows: [0, {}, { attribute: false }], inner: [16, {}, { state: true }] }; } } customElement('pier-a', Pier);
+    import { customElement } from 'somewhere';`;
+  expect(offers(source)).toMatchObject({ properties: 'label late rows', attributes: 'label late' });
+});
+
+test('a list that adds to the one above is no way of making properties', () => {
+  const source = `class Base extends HTMLElement { static get observedAttributes() { return [...super.observedAttributes, ...this.checks.flatMap((one) => one.names)]; } get form() { return null; } }
+    class Pier extends Base {} customElements.define('pier-a', Pier);`;
+  expect(offers(source).properties).toBe('form');
+});
+
+test('descriptors that a loop over constants fills', () => {
+  const source = `const KEYS = ['deck', 'rows']; const all = {}; class Pier extends HTMLElement {}
+    for (const key of KEYS) { all[key] = { get() { return this.held[key]; }, set(value) { this.held[key] = value; } }; }
+    Object.defineProperties(Pier.prototype, all); customElements.define('pier-a', Pier);`;
+  expect(offers(source).properties).toBe('deck rows');
+});
+
+test('behaviours in lists of lists', () => {
+  const source = `import { make } from 'somewhere'; const A = { properties: { pressed: { type: Boolean, notify: true } } }; const B = [A, { properties: { active: Boolean } }];
+    const C = [B, A]; const D = [C, B]; make({ is: 'pier-a', behaviors: [D], properties: { deck: String } });`;
+  expect(offers(source)).toMatchObject({ properties: 'active deck pressed', events: 'pressed-changed' });
+});
+
+test('a base name with a hyphen takes the prefix that its words show', () => {
+  const source = `import { Base } from 'somewhere'; class Field extends HTMLElement {} Field.compose = (one) => one;
+    /** Generates <pier-text-field>. */ export const field = Field.compose({ baseName: 'text-field', template: 1 });`;
+  expect(componentIn(source).tag).toBe('pier-text-field');
+});
+
+test('the class goes by the name it is exported under, and so do its declarations', () => {
+  const files = {
+    'chunk.js':
+      'var _Pier = class _Pier extends HTMLElement { constructor() { super(); this.deck = 1; this.hidden = 2; } }; var Pier = _Pier; class x extends Pier { constructor() { super(); this.rows = []; } } export { Pier, x as Quay };',
+    'pier.js':
+      "import { Pier, Quay } from './chunk.js'; export { Pier as default, Quay } from './chunk.js'; customElements.define('pier-a', Pier); customElements.define('pier-q', Quay);",
+    'pier.d.ts':
+      '/** Where ferries land. */ export declare class Pier extends HTMLElement { /** Which deck. */ deck: number; private hidden; } export declare class Quay extends Pier { rows: string[]; }',
+  };
+  const { contract } = survey({
+    paths: ['chunk.js', 'pier.js'],
+    reader: { ...reader(files), declarations: () => ['pier.d.ts'] },
+    package: null,
+    publicPath: (path) => path,
+  });
+  const [pier, quay] = contract.components;
+  expect(pier).toMatchObject({
+    className: 'Pier',
+    exportName: 'default',
+    description: 'Where ferries land.',
+  });
+  expect(pier?.properties).toMatchObject([{ name: 'deck', description: 'Which deck.' }]);
+  expect(quay).toMatchObject({ className: 'Quay', exportName: 'Quay' });
+  expect(quay?.properties).toMatchObject([
+    { name: 'deck', inheritedFrom: 'Pier' },
+    { name: 'rows', type: { text: 'string[]' } },
+  ]);
+});
+
+test('a module of its own is taken rather than one that holds all together', () => {
+  const each = ['a', 'b', 'c', 'd'].map((one) => [`pier-${one}`, `Pier${one.toUpperCase()}`]);
+  const all = each
+    .map(([tag, name]) => `class ${name} extends HTMLElement {} customElements.define('${tag}', ${name});`)
+    .join('\n');
+  const files = Object.fromEntries(
+    each.map(([tag, name]) => [
+      `${tag}.js`,
+      `export class ${name} extends HTMLElement { deck = 1; } customElements.define('${tag}', ${name});`,
+    ]),
+  );
+  const { components } = surveyed({ 'all.js': all, ...files }).contract;
+  expect(components.map((one) => one.at)).toEqual(each.map(([tag]) => expect.stringContaining(`${tag}.js`)));
+});
