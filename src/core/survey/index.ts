@@ -80,8 +80,16 @@ function onlyDeclaredStyles(components: Component[]): Component[] {
   }));
 }
 
+interface Taken {
+  component: Component;
+  registered: Registered;
+  chain: ClassChain;
+  /** The number of registrations in the same module. */
+  among: number;
+}
+
 interface Found {
-  components: Map<string, { component: Component; registered: Registered; chain: ClassChain; among: number }>;
+  components: Map<string, Taken>;
   findings: Finding[];
   claims: ReadonlyMap<string, ClaimedComponent>;
   entrances: Entrances;
@@ -124,7 +132,7 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
   const chain = chainOfRegistered(one, graph, input);
   const before = found.components.get(one.tag);
   if (!chain) found.findings.push(classNotFound(one));
-  else if (!before || isBundled(before.among, among)) {
+  else if (!before || isBetter(one, among, chain, before)) {
     const entrance = found.entrances.entranceTo(one.module.path, one.tag);
     const specifier = input.publicPath(entrance);
     const read = assemble(one, chain, graph, { module: graph.load(entrance), specifier });
@@ -136,9 +144,17 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
   }
 }
 
-/** A module that registers many elements, each of which has one of its own, is all of them put together. */
-function isBundled(before: number, among: number): boolean {
-  return before >= BUNDLE && among * BUNDLE <= before;
+/**
+ * Is a registration to be taken instead of one that was found before? One whose class can be followed to the platform's,
+ * where the other's cannot; one that an import does, where the other waits for a call; and that of a module of its
+ * own, where the other holds many elements put together.
+ */
+function isBetter(one: Registered, among: number, chain: ClassChain, before: Taken): boolean {
+  const [isWhole, wasWhole] = [chain, before.chain].map((each) => each.platform !== null);
+  if (isWhole !== wasWhole) return isWhole === true;
+  const isSame = chain.layers[0]?.node === before.chain.layers[0]?.node;
+  if (isSame && before.registered.registers === 'by-call' && one.registers === 'on-import') return true;
+  return before.among >= BUNDLE && among * BUNDLE <= before.among;
 }
 
 const BUNDLE = 4;

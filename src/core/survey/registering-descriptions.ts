@@ -9,6 +9,7 @@ import { asString, isFoldedObject } from './folded.js';
 import type { Scope } from './functions.js';
 import { isFunction, unwrap } from './functions.js';
 import type { Ast } from './parse.js';
+import { parseModule } from './parse.js';
 import type { Finding } from './registering.js';
 import { calledName, isDefine } from './registering.js';
 import { DEFINING_NAME, isTagLiteral } from './registering-helpers.js';
@@ -99,28 +100,34 @@ function tagInWords(description: Ast.Node, scope: Scope): string[] {
   return match?.[1] ? [match[1]] : [];
 }
 
-/** Tables of elements that are loaded when needed: `start([["chunk", [[flags, "a-b", { members }]]]])`. */
+/**
+ * Tables of elements that are loaded when needed: `start([["chunk", [[flags, "a-b", { members }]]]])`, also where the
+ * list is text, `start(JSON.parse("[...]"))`.
+ */
 export function lazyTables(node: Ast.CallExpression, scope: Scope): Finding[] {
-  const [list] = node.arguments;
-  if (list?.type !== 'ArrayExpression') return [];
+  const list = node.arguments[0] ? listIn(node.arguments[0]) : null;
+  if (!list) return [];
   return list.elements.flatMap((chunk) => {
     if (chunk?.type !== 'ArrayExpression') return [];
     const [, tables] = chunk.elements;
     if (tables?.type !== 'ArrayExpression') return [];
     return tables.elements.flatMap((one): Finding[] => {
       const table = one ? memberTableIn(one) : null;
-      if (!table) return [];
+      if (!one || !table) return [];
+      const place: Ast.Node = list === node.arguments[0] ? one : node;
       const members = { node: table.members as Ast.Node, scope, watched: table.watched };
-      return [
-        {
-          tag: table.tag,
-          node: one as Ast.Node,
-          scope,
-          place: one as Ast.Node,
-          registers: 'by-call',
-          members,
-        },
-      ];
+      return [{ tag: table.tag, node: place, scope, place, registers: 'by-call', members }];
     });
   });
+}
+
+/** A list that is written out, or stands in a text that is parsed. */
+function listIn(node: Ast.Node): Ast.ArrayExpression | null {
+  if (node.type === 'ArrayExpression') return node;
+  if (node.type !== 'CallExpression' || calledName(node.callee) !== 'parse') return null;
+  const [text] = node.arguments;
+  if (text?.type !== 'Literal' || typeof text.value !== 'string' || !text.value.startsWith('[[')) return null;
+  const [statement] = parseModule('list.js', `(${text.value})`).program.body;
+  const parsed = statement?.type === 'ExpressionStatement' ? unwrap(statement.expression) : null;
+  return parsed?.type === 'ArrayExpression' ? parsed : null;
 }

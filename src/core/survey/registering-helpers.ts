@@ -78,7 +78,7 @@ const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();
 
 /**
  * The calls of the registry in a function's body, also in functions inside it that take nothing. (One that takes
- * the class is a decorator's: it is not called yet.)
+ * the class is a decorator's: it is not called yet.) Where there are none, calls of what is named for it.
  */
 function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
   const known = DEFINES.get(node);
@@ -86,9 +86,12 @@ function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
   const { program, source } = scope.module;
   const runs = (call: Ast.Node) =>
     functionsAround(call, program).every((one) => one.start <= node.start || one.params.length === 0);
-  const calls = /\bdefine\b/.test(source)
-    ? within('call', node, program).filter((one) => isDefine(one) && runs(one))
-    : [];
+  const all = within('call', node, program).filter(runs);
+  const direct = /\bdefine\b/.test(source) ? all.filter(isDefine) : [];
+  const calls =
+    direct.length > 0
+      ? direct
+      : all.filter((one) => one.arguments.length > 1 && DEFINING_NAME.test(calledName(unwrap(one.callee))));
   DEFINES.set(node, calls);
   return calls;
 }

@@ -5,7 +5,7 @@ import { chainOf, scopeOf } from './classes.js';
 import { callsGiven, classAround, loopsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { asString, isFoldedObject } from './folded.js';
-import type { FunctionNode, Scope } from './functions.js';
+import type { Bound, FunctionNode, Scope } from './functions.js';
 import { unwrap, withBlock, withLocals } from './functions.js';
 import type { ClassChain, Layer } from './layers.js';
 import { elementsOf } from './loops.js';
@@ -53,7 +53,8 @@ export interface Finding {
 export function scopesAt(node: Ast.Node, around: readonly FunctionNode[], scope: Scope): Scope[] {
   const { program } = scope.module;
   const holder = classAround(node, program);
-  const outer = withLocals(holder ? { ...scope, ...ownOf(holder, scope) } : scope, around);
+  const named = holder ? { ...scope, ...ownOf(holder, scope) } : scope;
+  const outer = withLocals(withDefaults(named, around), around);
   let scopes: Scope[] = [outer];
   const loops = [
     ...loopsAround(node, program).map((one) => ({
@@ -76,6 +77,20 @@ export function scopesAt(node: Ast.Node, around: readonly FunctionNode[], scope:
     });
   }
   return scopes;
+}
+
+/** What parameters stand for where a call gives nothing else: `register(tag = 'a-b')`. */
+function withDefaults(scope: Scope, around: readonly FunctionNode[]): Scope {
+  const defaults = around.flatMap((one) =>
+    one.params.flatMap((parameter): [string, Bound][] =>
+      parameter.type === 'AssignmentPattern' && parameter.left.type === 'Identifier'
+        ? [[parameter.left.name, { node: parameter.right, scope }]]
+        : [],
+    ),
+  );
+  return defaults.length > 0
+    ? { ...scope, bindings: new Map([...(scope.bindings ?? []), ...defaults]) }
+    : scope;
 }
 
 /** The static members of a class, for `this.tagName` in its own static method or block. */

@@ -5,6 +5,7 @@
  */
 
 import type { AttributeReader, ContractEvent } from '../../contract/types.js';
+import { namesOfClass } from '../class-names.js';
 import { offeredEvent } from '../declared-events.js';
 import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { callsGiven } from '../find.js';
@@ -62,7 +63,7 @@ function tableBeside(context: LayerContext): Layer['members'] | null {
   const { node, module } = context.layer;
   const calls = [
     ...callsGiven(node, module.program),
-    ...(node.id ? callsGiven(node.id.name, module.program) : []),
+    ...namesOfClass(context.layer).flatMap((name) => callsGiven(name, module.program)),
   ];
   for (const call of calls) {
     for (const argument of call.arguments) {
