@@ -1,7 +1,7 @@
 /** What the type declarations beside a compiled module say of the members of a class. */
 
 import type { ItemWords, TypeInfo } from '../contract/types.js';
-import { docOf, isInternal, wordsOf } from './docs.js';
+import { docOf, isInnerName, isInternal, wordsOf } from './docs.js';
 import type { LayerContext, LayerEvidence, MethodEvidence, PropertyEvidence } from './evidence.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
@@ -70,7 +70,7 @@ function addMember(
     member.type === 'TSAbstractMethodDefinition' ||
     (member.type === 'MethodDefinition' && member.kind === 'method');
   members.set(name, {
-    internal: name.startsWith('_') || access === 'private' || access === 'protected' || isInternal(doc),
+    internal: isInnerName(name) || access === 'private' || access === 'protected' || isInternal(doc),
     readonly: 'readonly' in member && member.readonly === true,
     ...(annotation ? { type: typeOf(annotation.typeAnnotation, module, graph) } : {}),
     ...(isMethod

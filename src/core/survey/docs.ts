@@ -94,6 +94,11 @@ export function isInternal(doc: Doc): boolean {
   return doc.tags.some((one) => ['private', 'protected', 'internal', 'ignore', 'hidden'].includes(one.tag));
 }
 
+/** Named as nobody else's business: `_rows`, and `$rows`, as frameworks write their own. */
+export function isInnerName(name: string): boolean {
+  return /^[_$]/.test(name);
+}
+
 /** The text of the first tag of that name, or undefined. */
 export function textOf(doc: Doc, tag: string): string | undefined {
   return doc.tags.find((one) => one.tag === tag)?.text || undefined;

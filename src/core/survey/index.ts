@@ -150,8 +150,8 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
  * own, where the other holds many elements put together.
  */
 function isBetter(one: Registered, among: number, chain: ClassChain, before: Taken): boolean {
-  const [isWhole, wasWhole] = [chain, before.chain].map((each) => each.platform !== null);
-  if (isWhole !== wasWhole) return isWhole === true;
+  const isWhole = ({ platform, layers: [own] }: ClassChain) => platform !== null && !own?.built;
+  if (isWhole(chain) !== isWhole(before.chain)) return isWhole(chain);
   const isSame = chain.layers[0]?.node === before.chain.layers[0]?.node;
   if (isSame && before.registered.registers === 'by-call' && one.registers === 'on-import') return true;
   return before.among >= BUNDLE && among * BUNDLE <= before.among;

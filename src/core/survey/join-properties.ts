@@ -5,6 +5,7 @@ import type { AttributeReader, ContractAttribute, ContractProperty, TypeInfo } f
 import { camelCase } from '../emit/names.js';
 import type { Adopting } from './adopting.js';
 import { inheritedFrom } from './class-names.js';
+import { isInnerName } from './docs.js';
 import type { AttributeSeen, LayerEvidence, PropertyEvidence } from './evidence.js';
 import type { Layer } from './layers.js';
 import { keyword, NO_TYPE } from './types.js';
@@ -155,7 +156,7 @@ function finishProperty(
 function attributeOfHidden({ evidence: one }: { evidence: PropertyEvidence }): AttributeSeen[] {
   if (!one.attribute || one.origin !== 'declared') return [];
   const name = one.attribute.name ?? one.name.toLowerCase();
-  if (name.startsWith('_')) return [];
+  if (isInnerName(name)) return [];
   const { reads } = one.attribute;
   return [{ name, ...(reads ? { reads } : {}), observed: true, at: one.words.at ?? '' }];
 }

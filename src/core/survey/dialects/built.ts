@@ -7,16 +7,17 @@
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { offeredEvent } from '../declared-events.js';
+import { isInnerName } from '../docs.js';
 import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { fold, keyName } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { asString, isFoldedObject, isReference } from '../folded.js';
 import type { Scope } from '../functions.js';
-import { isFunction, unwrap } from '../functions.js';
+import { callableOf, isFunction, unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { tableEntries } from '../tables.js';
 import { keyword, NO_TYPE } from '../types.js';
-import { isOptions, readOptions } from './options.js';
+import { attributeCaseOf, isOptions, readOptions } from './options.js';
 
 interface Part {
   node: Ast.Node;
@@ -36,14 +37,38 @@ export const built: Dialect = {
   name: 'built',
   read(context) {
     const { built: call } = context.layer;
-    if (call?.node.type !== 'CallExpression') return {};
     const found: Found = { properties: [], attributes: [], events: [], methods: [], seen: new Set() };
+    if (call?.node.type !== 'CallExpression') {
+      readBase(context, found);
+      return { properties: found.properties, events: found.events };
+    }
     for (const argument of call.node.arguments)
       readArgument({ node: argument, scope: call.scope }, found, context, 0);
     const { properties, attributes, events, methods } = found;
     return { properties, attributes, events, methods, root: 'open' };
   },
 };
+
+/**
+ * A class above that a function of the material makes of a description: `class A extends make({ props: { size: 1 } })`.
+ */
+function readBase(context: LayerContext, found: Found): void {
+  const { layer, scope, chain } = context;
+  const above = layer.node.superClass ? unwrap(layer.node.superClass) : null;
+  const made = above?.type === 'CallExpression' ? callableOf(above.callee, scope) : null;
+  if (above?.type !== 'CallExpression' || !made) return;
+  const attributeCase = attributeCaseOf(chain);
+  for (const argument of above.arguments) {
+    const description = unwrap(argument);
+    if (description.type !== 'ObjectExpression') continue;
+    for (const one of description.properties) {
+      const name = one.type === 'Property' ? keyName(one.key, one.computed, (key) => fold(key, scope)) : null;
+      if (one.type !== 'Property' || name === null) continue;
+      if (TABLE_KEYS.includes(name)) readTable(one.value, scope, found, context, attributeCase);
+      else if (EVENT_KEYS.includes(name)) readKey(name, one.value, scope, found, context);
+    }
+  }
+}
 
 const DEEPEST = 20;
 const TABLE_KEYS = ['properties', 'props', 'attrs'];
@@ -133,7 +158,7 @@ function readDescription(
   const hasTable = [...TABLE_KEYS, 'setup', 'data'].some((key) => keys.has(key));
   const isDescribed = ['tag', 'is'].some((key) => keys.has(key));
   for (const { name, entry } of entries) {
-    if (OTHER_KEYS.has(name) || name.startsWith('_') || TABLE_KEYS.includes(name)) continue;
+    if (OTHER_KEYS.has(name) || isInnerName(name) || TABLE_KEYS.includes(name)) continue;
     if (LIST_KEYS.includes(name) || EVENT_KEYS.includes(name)) continue;
     const value = unwrap(entry.value);
     if (isFunction(value) && (hasTable || depth > 0)) {
@@ -194,7 +219,7 @@ function named(
     ...(read.type ? { type: read.type } : {}),
     ...(read.default === undefined ? {} : { default: read.default }),
     attribute: read.attribute,
-    internal: name.startsWith('_'),
+    internal: isInnerName(name),
     writable: true,
     words: { at: context.at(node) },
   };

@@ -7,6 +7,7 @@
 import type { AttributeReader, ContractEvent } from '../../contract/types.js';
 import { namesOfClass } from '../class-names.js';
 import { offeredEvent } from '../declared-events.js';
+import { isInnerName } from '../docs.js';
 import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { callsGiven } from '../find.js';
 import { fold } from '../fold.js';
@@ -51,21 +52,28 @@ export const compiled: Dialect = {
  * which bits it picks the members to observe.
  */
 function opensUnknown(context: LayerContext): boolean {
-  const { node, module } = context.layer;
-  return callsGiven(node, module.program).some((call) => {
-    const called = callableOf(call.callee, context.scope);
-    return /observedAttributes[\s\S]{0,300}?(?:\b31\s*&|&\s*31\b)/.test(called?.scope.module.source ?? '');
-  });
+  const { layer, graph } = context;
+  const { module } = layer.members?.scope ?? layer;
+  const callees = tableCalls(layer).map((call) => callableOf(call.callee, context.scope)?.scope.module);
+  // A table that stands apart is handed to what its module imports.
+  const imported = layer.members ? module.staticSpecifiers.map((one) => graph.resolve(one, module)) : [];
+  return [...callees, ...imported].some((one) => OPENS_UNKNOWN.test(one?.source ?? ''));
+}
+
+const OPENS_UNKNOWN = /observedAttributes[\s\S]{0,300}?(?:\b31\s*&|&\s*31\b)/;
+
+/** The calls that a class is handed to. */
+function tableCalls(layer: Layer): readonly Ast.CallExpression[] {
+  const { program } = layer.module;
+  return [
+    ...callsGiven(layer.node, program),
+    ...namesOfClass(layer).flatMap((name) => callsGiven(name, program)),
+  ];
 }
 
 /** The member table in the call that the class is handed to. */
 function tableBeside(context: LayerContext): Layer['members'] | null {
-  const { node, module } = context.layer;
-  const calls = [
-    ...callsGiven(node, module.program),
-    ...namesOfClass(context.layer).flatMap((name) => callsGiven(name, module.program)),
-  ];
-  for (const call of calls) {
+  for (const call of tableCalls(context.layer)) {
     for (const argument of call.arguments) {
       const table = memberTableIn(argument);
       if (table) return { node: table.members, scope: context.scope, watched: table.watched };
@@ -112,7 +120,7 @@ function readMember(
     return {
       name,
       text: `${name}(...args: unknown[]): Promise<unknown>`,
-      internal: name.startsWith('_'),
+      internal: isInnerName(name),
       words: { at },
     };
   }
@@ -142,7 +150,7 @@ function readMember(
           reflects: (flags & BITS.reflects) !== 0,
         }
       : false,
-    internal: isState || name.startsWith('_'),
+    internal: isState || isInnerName(name),
     state: isState,
     writable: true,
     words: { at },

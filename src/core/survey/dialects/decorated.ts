@@ -11,7 +11,7 @@ import type { About } from '../about.js';
 import { aboutClass } from '../about.js';
 import { offeredEvent } from '../declared-events.js';
 import { decoratorName, decoratorsOf, memberDecorations } from '../decorations.js';
-import { isInternal, wordsOf } from '../docs.js';
+import { isInnerName, isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { fold, keyName } from '../fold.js';
 import type { Folded } from '../folded.js';
@@ -55,7 +55,7 @@ export const decorated: Dialect = {
         ...(type ? { type } : {}),
         internal:
           evidence.internal ||
-          name.startsWith('_') ||
+          isInnerName(name) ||
           isInternal(doc) ||
           ('accessibility' in member &&
             (member.accessibility === 'private' || member.accessibility === 'protected')),
@@ -246,7 +246,7 @@ function compiledMembers(context: LayerContext): { properties: PropertyEvidence[
       slots.push(...slotted(decorators, name, about.scope, words.at));
       const evidence = declaredBy(decorators, name, context, about.scope);
       if (evidence)
-        properties.push({ ...evidence, internal: evidence.internal === true || name.startsWith('_'), words });
+        properties.push({ ...evidence, internal: evidence.internal === true || isInnerName(name), words });
       else if (!methods.has(name)) {
         // Whether it is for users only its type declaration tells.
         const internal = !context.declared?.node;

@@ -1,6 +1,7 @@
 /** Members that code outside the class body gives it: `Object.defineProperty`, and a base class's own call for it. */
 
 import { aboutClass } from '../about.js';
+import { isInnerName } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
 import { within } from '../find.js';
 import { fold } from '../fold.js';
@@ -100,7 +101,7 @@ function accessor(
       name,
       origin: 'member',
       writable: has('set'),
-      internal: name.startsWith('_'),
+      internal: isInnerName(name),
       words: { at: context.at(call) },
     },
   ];
@@ -126,7 +127,7 @@ function byOptions(
       origin: 'declared',
       ...(read.type ? { type: read.type } : {}),
       attribute: read.attribute,
-      internal: name === null || read.internal || name.startsWith('_'),
+      internal: name === null || read.internal || isInnerName(name),
       state: read.internal,
       writable: true,
       words: { at: context.at(call) },

@@ -7,7 +7,7 @@ import type { ContractEvent, TypeInfo } from '../../contract/types.js';
 import { offeredEvent } from '../declared-events.js';
 import { annotationOf } from '../declared-members.js';
 import { decoratorName } from '../decorations.js';
-import { docOf, isInternal, wordsOf } from '../docs.js';
+import { docOf, isInnerName, isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
 import { fold } from '../fold.js';
 import { isFoldedObject } from '../folded.js';
@@ -30,7 +30,7 @@ export const eventFields: Dialect = {
       const declared = declaredField(name, context);
       const doc = declared ? docOf(declared.node, declared.module) : context.doc(place);
       const isStripped = !declared && context.declared?.node;
-      if (isStripped || isInternal(doc) || name.startsWith('_')) continue;
+      if (isStripped || isInternal(doc) || isInnerName(name)) continue;
       const detail = detailOf(made, context) ?? declared?.detail;
       events.push(offeredEvent(name, at, { ...flags, ...(detail ? { detail } : {}), ...wordsOf(doc) }));
     }

@@ -3,7 +3,7 @@
 import type { ItemWords, TypeInfo } from '../../contract/types.js';
 import { annotationOf } from '../declared-members.js';
 import type { Doc } from '../docs.js';
-import { docOf, isInternal, wordsOf } from '../docs.js';
+import { docOf, isInnerName, isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { fold, keyName } from '../fold.js';
 import { isFunction, staticValue } from '../functions.js';
@@ -91,7 +91,7 @@ function readMember(
 
 function hidden(member: Ast.ClassElement, name: string, doc: Doc): boolean {
   const access = 'accessibility' in member ? member.accessibility : null;
-  return name.startsWith('_') || access === 'private' || access === 'protected' || isInternal(doc);
+  return isInnerName(name) || access === 'private' || access === 'protected' || isInternal(doc);
 }
 
 function isReadonlyDoc(doc: Doc): boolean {
@@ -138,7 +138,7 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
       default: sourceOf(right, context),
       writable: true,
       readonly: isReadonlyDoc(doc),
-      internal: name.startsWith('_') || isInternal(doc) || isFunction(right),
+      internal: isInnerName(name) || isInternal(doc) || isFunction(right),
       words: { ...wordsOf(doc), at: context.at(node) },
     });
     return true;

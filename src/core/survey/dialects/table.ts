@@ -4,7 +4,7 @@ import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../about.js';
 import { offeredEvent } from '../declared-events.js';
-import { wordsOf } from '../docs.js';
+import { isInnerName, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
 import type { Scope } from '../functions.js';
 import { staticValue } from '../functions.js';
@@ -72,7 +72,7 @@ function readEntry(
     ...(type ? { type } : {}),
     ...(options.default === undefined ? {} : { default: options.default }),
     attribute: options.attribute,
-    internal: options.internal || name.startsWith('_'),
+    internal: options.internal || isInnerName(name),
     state: options.internal,
     readonly: options.readonly,
     writable: !options.readonly,
