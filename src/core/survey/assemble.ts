@@ -211,7 +211,7 @@ function joinEvents(
 }
 
 /**
- * Events that nobody declares and that are not for users: named so (`_press`, `ferry-_press`), or one that goes out
+ * Events that are not for users: named so (`_press`, `ferry-_press`); or, where nobody declares it, one that goes out
  * once more under the prefix of the tag (`ferry-press` beside `press`).
  */
 function isInnerEvent(
@@ -220,12 +220,9 @@ function isInnerEvent(
   tag: string,
 ): boolean {
   if (/(?:^|[-:])[_ɵ]/.test(event.name)) return true;
+  if (event.declared) return false;
   const prefix = tag.slice(0, tag.indexOf('-') + 1);
-  return (
-    !event.declared &&
-    event.name.startsWith(prefix) &&
-    events.get(event.name.slice(prefix.length))?.declared === true
-  );
+  return event.name.startsWith(prefix) && events.get(event.name.slice(prefix.length))?.declared === true;
 }
 
 function joinDeclared(sent: ContractEvent, said: ContractEvent): ContractEvent {
