@@ -45,6 +45,19 @@ test('differences, modules that fail and elements that throw are told; the other
   expect(closed.components.flatMap((one) => one.items).every((one) => one.outcome === 'agrees')).toBe(true);
 });
 
+test('however many elements there are, each is asked', async () => {
+  const many = Array.from({ length: 30 }, (_, index) => [
+    `el/berth-${index}.js`,
+    `customElements.define('pier-b${index}', class extends HTMLElement { static observedAttributes = ['deck']; });`,
+  ]);
+  const ran = await suvet(['survey', 'el', '--live', '--json'], folder(Object.fromEntries(many)));
+  const { components, modules } = json<Live>(ran);
+  expect(modules).toHaveLength(30);
+  expect(components.map((one) => one.items.map((item) => item.outcome))).toEqual(
+    many.map(() => ['agrees', 'agrees']),
+  );
+});
+
 test('without a browser it says which were looked for', async () => {
   const ran = await suvet(['survey', 'demo/elements', '--live'], undefined, { SUVET_CHROMIUM: '/nowhere' });
   expect(ran.code).toBe(3);

@@ -162,3 +162,61 @@ test('a module of its own is taken rather than one that holds all together', () 
   const { components } = surveyed({ 'all.js': all, ...files }).contract;
   expect(components.map((one) => one.at)).toEqual(each.map(([tag]) => expect.stringContaining(`${tag}.js`)));
 });
+
+test('tables of members: kept as text, without members, and of a class that has no name of its own', () => {
+  const files = {
+    'loader.js': `import { start } from './run.js';\n\nstart(JSON.parse("[[\\"chunk\\",[[1,\\"pier-late\\",{\\"rowCount\\":[2,\\"row-count\\"],\\"rows\\":[16],\\"allRows\\":[16]}]]]]"));`,
+    'run.js':
+      'export function start(all) { class Host extends HTMLElement { static get observedAttributes() { return all.filter((one) => one & 31); } } }',
+    'chunk.js':
+      'const Late = class { constructor() { this.rowCount = 1; } get el() { return this; } }; export { Late as pier_late };',
+    'bare.js':
+      "import { proxy } from 'somewhere'; let Bare = class extends HTMLElement { get el() { return this; } }; Bare = proxy(Bare, [4, 'pier-bare']); customElements.define('pier-bare', Bare);",
+    'plain.js':
+      "import { proxy } from 'somewhere'; let Plain = class extends HTMLElement { get el() { return this; } }; Plain = proxy(Plain, [1, 'pier-plain', { deck: [1] }]); customElements.define('pier-plain', Plain);",
+  };
+  const offered = surveyed(files).contract.components.map((one) => [
+    one.tag,
+    one.properties.map((item) => item.name),
+    attributesOf(one).map((item) => item.name),
+  ]);
+  expect(offered.sort()).toEqual([
+    ['pier-bare', [], []],
+    ['pier-late', ['rowCount', 'rows', 'allRows'], ['row-count', 'rows']],
+    ['pier-plain', ['deck'], ['deck']],
+  ]);
+  const late = surveyed(files).contract.components.find((one) => one.tag === 'pier-late');
+  expect(late?.properties[0]?.at).toBe('loader.js:3');
+});
+
+test('an import that registers is taken rather than a call that waits, and a class rather than what wraps it', () => {
+  const files = {
+    'index.js': "import { Pier } from './pier.js'; Pier.register();",
+    'pier.js':
+      "import { Kit } from './kit.js'; export class Pier extends HTMLElement { static register(name = 'pier-a') { Kit.prototype.registerComponent(name, Pier); } }",
+    'a-wrapper.js':
+      "import { wrap } from 'somewhere'; class Empty extends HTMLElement {} export const Wrapped = wrap({ tagName: 'pier-q', elementClass: Empty });",
+    'quay.js': "class Quay extends HTMLElement { deck = 1; } customElements.define('pier-q', Quay);",
+    'kit.js':
+      'export class Kit { registerComponent(name, one) { if (!customElements.get(name)) customElements.define(name, class extends one {}); } }',
+  };
+  const found = surveyed(files).contract.components.map(
+    (one) => `${one.tag} ${one.registers} ${one.module} ${one.properties.map((item) => item.name)}`,
+  );
+  expect(found.sort()).toEqual(['pier-a on-import ./index.js ', 'pier-q on-import ./quay.js deck']);
+});
+
+test('a base class that is made of a description', () => {
+  const files = {
+    'make.js': `export const make = (options) => { class Made extends HTMLElement { static observedAttributes = Object.keys(options.props).map((one) => one.toLowerCase()); } return Made; };
+      export const useProps = (props) => props;`,
+    'a.js':
+      "import { make, useProps } from './make.js'; const props = useProps({ deckNo: 1, kind: ['low', 'high'], $inner: '' }); class Pier extends make({ props, events: { pick: Event } }) {} customElements.define('pier-a', Pier);",
+  };
+  const [pier] = surveyed(files).contract.components;
+  expect(pier?.properties.map((one) => [one.name, one.attribute?.name])).toEqual([
+    ['deckNo', 'deckno'],
+    ['kind', 'kind'],
+  ]);
+  expect(pier?.events.map((one) => one.name)).toEqual(['pick']);
+});

@@ -127,7 +127,8 @@ function listIn(node: Ast.Node): Ast.ArrayExpression | null {
   if (node.type !== 'CallExpression' || calledName(node.callee) !== 'parse') return null;
   const [text] = node.arguments;
   if (text?.type !== 'Literal' || typeof text.value !== 'string' || !text.value.startsWith('[[')) return null;
-  const [statement] = parseModule('list.js', `(${text.value})`).program.body;
+  // Blanks before it keep its places those of the text, which stands on one line.
+  const [statement] = parseModule('list.js', `${' '.repeat(node.start)}(${text.value})`).program.body;
   const parsed = statement?.type === 'ExpressionStatement' ? unwrap(statement.expression) : null;
   return parsed?.type === 'ArrayExpression' ? parsed : null;
 }

@@ -34,7 +34,7 @@ const REGISTERING = [
   /(?:Decorate|_applyDecs|[dD]ecorators)\w*\b/,
   // A description of an element, and a compiler's table of members.
   /\b\w*(?:[eE]lement|[cC]omponent)\w*\(\s*["'`][a-z]\w*-/,
-  /\b(?:is|tag|tagName|baseName)\s*:\s*["'`]|\[\s*\d+\s*,\s*["'][a-z]\w*-[\w-]*["']\s*,\s*\{/,
+  /\b(?:is|tag|tagName|baseName)\s*:\s*["'`]|\[\s*\d+\s*,\s*\\?["'][a-z]\w*-[\w-]*\\?["']\s*[,\]]/,
 ];
 
 /** The registrations in one module, in source order. */

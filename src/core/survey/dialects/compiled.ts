@@ -4,11 +4,13 @@
  * `this.pick = makeEvent(this, "pick", flags)`.
  */
 
+import { isElementName } from '../../contract/tags.js';
 import type { AttributeReader, ContractEvent } from '../../contract/types.js';
 import { namesOfClass } from '../class-names.js';
 import { offeredEvent } from '../declared-events.js';
 import { isInnerName } from '../docs.js';
 import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
+import { placeIn } from '../evidence.js';
 import { callsGiven } from '../find.js';
 import { fold } from '../fold.js';
 import type { Folded } from '../folded.js';
@@ -32,17 +34,19 @@ export const compiled: Dialect = {
     if (!table) return { events };
     const members = fold(table.node, table.scope);
     const isOpen = opensUnknown(context);
+    const at =
+      table.node === EMPTY ? context.at(context.layer.node) : placeIn(table.scope.module, table.node);
     const properties: PropertyEvidence[] = [];
     const methods: MethodEvidence[] = [];
     for (const [name, entry] of isFoldedObject(members) ? members.object : []) {
-      const read = readMember(name, entry, isOpen, context.at(table.node));
+      const read = readMember(name, entry, isOpen, at);
       if (read && 'text' in read) methods.push(read);
       else if (read) properties.push(read);
     }
     const known = new Set([...properties, ...methods].map((one) => one.name));
     const attributes = table.watched
       .filter((name) => !known.has(name))
-      .map((name): AttributeSeen => ({ name, observed: true, at: context.at(table.node) }));
+      .map((name): AttributeSeen => ({ name, observed: true, at }));
     return { properties, methods, attributes, events, whole: true };
   },
 };
@@ -82,6 +86,14 @@ function tableBeside(context: LayerContext): Layer['members'] | null {
   return null;
 }
 
+/** Stands for the table of an element without members. */
+const EMPTY = {
+  type: 'ObjectExpression',
+  properties: [],
+  start: 0,
+  end: 0,
+} as unknown as Ast.ObjectExpression;
+
 interface MemberTable {
   tag: string;
   members: Ast.ObjectExpression;
@@ -89,12 +101,14 @@ interface MemberTable {
   watched: string[];
 }
 
-/** `[flags, "a-b", { members }, [listeners], states, { watched }]`; null for anything else. */
+/** `[flags, "a-b", { members }, [listeners], states, { watched }]`, or `[flags, "a-b"]` alone; null for anything else. */
 export function memberTableIn(node: Ast.Node): MemberTable | null {
   if (node.type !== 'ArrayExpression') return null;
   const [flags, tag, members, ...others] = node.elements;
   if (flags?.type !== 'Literal' || typeof flags.value !== 'number') return null;
   if (tag?.type !== 'Literal' || typeof tag.value !== 'string') return null;
+  if (members === undefined && isElementName(tag.value))
+    return { tag: tag.value, members: EMPTY, watched: [] };
   if (members?.type !== 'ObjectExpression') return null;
   const watched = others.flatMap((one) =>
     one?.type === 'ObjectExpression' ? one.properties.flatMap((entry) => plainKey(entry)) : [],

@@ -3,7 +3,7 @@
  * it listens in on the registry and on shadow roots, and looks at each class once everything is loaded.
  */
 
-import type { Seen, SeenComponent, SeenMember, SeenModule } from './seen.js';
+import type { SeenComponent, SeenMember, SeenModule } from './seen.js';
 
 interface Defined {
   tag: string;
@@ -27,19 +27,33 @@ Element.prototype.attachShadow = function attachShadow(init) {
   return root;
 };
 
+/** Classes that other packages gave the material: what is theirs is left out of what is seen. */
+let outside: ReadonlySet<object> = new Set();
+
 /**
- * Loads the modules one after another, then looks at every element they registered. `foreign` is a module that
- * exports what the material imports from other packages; their classes are left out of what is seen.
+ * What the page is asked, step by step, so that no answer takes long however large the package is. `foreign` is a
+ * module that exports what the material imports from other packages.
  */
-async function ask(modules: readonly { module: string; url: string }[], foreign: string): Promise<Seen> {
-  const outside = await foreignClasses(foreign);
-  const loaded: SeenModule[] = [];
-  for (const { module, url } of modules) loaded.push({ module, error: await load(url) });
-  const components: SeenComponent[] = [];
-  for (const one of defined) if (!outside.has(one.class)) components.push(await look(one, outside));
-  return { modules: loaded, components };
-}
-Object.assign(globalThis, { suvetAsk: ask });
+const STEPS = {
+  async begin(foreign: string): Promise<void> {
+    outside = await foreignClasses(foreign);
+  },
+  /** Loads modules one after another. */
+  async load(modules: readonly { module: string; url: string }[]): Promise<SeenModule[]> {
+    const loaded: SeenModule[] = [];
+    for (const { module, url } of modules) loaded.push({ module, error: await load(url) });
+    return loaded;
+  },
+  /** The tags that were registered for classes of the material. */
+  tags(): string[] {
+    return defined.filter((one) => !outside.has(one.class)).map((one) => one.tag);
+  },
+  /** Looks at elements side by side: each is waited for. */
+  async look(tags: readonly string[]): Promise<SeenComponent[]> {
+    return Promise.all(defined.filter((one) => tags.includes(one.tag)).map(look));
+  },
+};
+Object.assign(globalThis, { suvetLive: STEPS });
 
 async function load(url: string): Promise<string | null> {
   let timer = 0;
@@ -82,7 +96,7 @@ function isPlatform(value: object): boolean {
   );
 }
 
-async function look(one: Defined, outside: ReadonlySet<object>): Promise<SeenComponent> {
+async function look(one: Defined): Promise<SeenComponent> {
   const accessors = new Map<string, SeenMember>();
   const methods = new Set<string>();
   for (const layer of chainOf(one.class)) {
