@@ -57,7 +57,7 @@ beforeAll(async () => {
     globalThis.show = (view) => mounter.mount(() => view, container(), {});
     Object.assign(globalThis, { FormView, DialView });`;
   script = await bundleConsumer(place, angular, { server: false, entry });
-}, 60_000);
+});
 
 const TURN = 'await new Promise((done) => setTimeout(done, 20));';
 

@@ -107,7 +107,7 @@ describe('a tag of every kind of value', () => {
       join(place, 'php'),
     );
     ran.python = await run('python3', ['-W', 'error', '-B', 'run.py'], join(place, 'python'));
-  }, 60_000);
+  });
 
   const javaFiles = () =>
     ['Markup', 'Page', 'Tag', 'PierDesk'].map((name) => `elements/${name}.java`).concat('Run.java');
@@ -223,7 +223,7 @@ test('builders of any contract compile, in every language', async () => {
   await wrap('python', components);
   const python = await run('python3', ['-W', 'error', '-B', '-c', 'import python'], place);
   expect(python.stderr).toBe('');
-}, 60_000);
+});
 
 /** As JSON has it: no sign of zero. */
 function plain(value: unknown): unknown {

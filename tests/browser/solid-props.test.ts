@@ -41,7 +41,7 @@ beforeAll(async () => {
   await wrapPanel(place, { ...solid, check: null });
   put(place, { 'view.tsx': VIEW });
   script = await bundleConsumer(place, solid, { server: false, entry: RUN });
-}, 60_000);
+});
 
 test('spread from a signal, names come and go with their values', async () => {
   const page = await open(script);

@@ -38,7 +38,7 @@ export function proveWrappers(hosts: readonly string[]): void {
       import { scenarios } from './scenarios.js';
       globalThis.run = scenarios(mounter, view);`;
         script = await bundleConsumer(place, tried, { server: false, entry });
-      }, 60_000);
+      });
 
       if (tried.check) {
         test('generated code, and a consumer that uses everything, pass the strict type check', () => {
@@ -59,7 +59,7 @@ export function proveWrappers(hosts: readonly string[]): void {
           page = await open(script);
           const updates = engine === 'chromium' ? 10_000 : 500;
           seen = await page.evaluate(`run.everything(${updates})`);
-        }, 60_000);
+        });
 
         test.each([['late'], ['early']])(
           'values arrive by identity and type, change, and go: defined %s',
