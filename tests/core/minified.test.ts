@@ -220,3 +220,11 @@ test('a base class that is made of a description', () => {
   ]);
   expect(pier?.events.map((one) => one.name)).toEqual(['pick']);
 });
+
+test('attributes for every setter, as a base class finds them', () => {
+  const source = `const Marshalling = (Base) => class extends Base { static get observedAttributes() { return namesIn(this); } };
+    function namesIn(one) { return Object.getOwnPropertyNames(one.prototype).filter((name) => true).map((name) => name.replace(/([A-Z])/g, '-$1').toLowerCase()); }
+    class Pier extends Marshalling(HTMLElement) { get lowTide() { return 1; } set lowTide(v) {} get total() { return 2; } set _inner(v) {} rows = []; }
+    customElements.define('pier-a', Pier);`;
+  expect(offers(source)).toMatchObject({ properties: 'lowTide rows total', attributes: 'low-tide' });
+});

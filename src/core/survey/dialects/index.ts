@@ -7,6 +7,7 @@ import { decorated } from './decorated.js';
 import { defined } from './defined.js';
 import { described } from './described.js';
 import { eventFields } from './event-fields.js';
+import { marshalled } from './marshalled.js';
 import { members } from './members.js';
 import { observed } from './observed.js';
 import { table } from './table.js';
@@ -21,4 +22,5 @@ export const DIALECTS: readonly Dialect[] = [
   compiled,
   built,
   eventFields,
+  marshalled,
 ];

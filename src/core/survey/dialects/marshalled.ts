@@ -1,0 +1,41 @@
+/**
+ * Attributes for whatever can be assigned: a class of the chain works `observedAttributes` out by looking through the
+ * prototypes for setters.
+ */
+
+import { isGlobalProperty } from '../../contract/platform.js';
+import { kebabCase } from '../../emit/names.js';
+import { isInnerName } from '../docs.js';
+import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
+import { fold, keyName } from '../fold.js';
+import { makesProperties } from '../layers.js';
+
+export const marshalled: Dialect = {
+  name: 'marshalled',
+  read(context) {
+    const nameOf = namingIn(context);
+    if (!nameOf) return {};
+    const properties = context.layer.node.body.body.flatMap((member): PropertyEvidence[] => {
+      if (member.type !== 'MethodDefinition' || member.static || member.kind !== 'set') return [];
+      const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
+      if (name === null || isInnerName(name)) return [];
+      const attribute = { name: nameOf(name), reads: 'string' as const };
+      return [{ name, origin: 'member', attribute, writable: true, words: { at: context.at(member) } }];
+    });
+    return { properties };
+  },
+};
+
+/** How such a class turns the names of properties into those of attributes; null where the chain has none. */
+function namingIn({ chain }: LayerContext): ((name: string) => string) | null {
+  const marshals = chain.layers.find(
+    ({ node, module }) => makesProperties(node) && LOOKS_THROUGH.test(module.source),
+  );
+  if (!marshals) return null;
+  const hyphenates = HYPHENATES.test(marshals.module.source);
+  // What every element has goes by the platform's name for it: tabindex.
+  return (name) => (hyphenates && !isGlobalProperty(name) ? kebabCase(name) : name.toLowerCase());
+}
+
+const LOOKS_THROUGH = /(?:getOwnPropertyNames|getOwnPropertyDescriptors|ownKeys)\([^)]*\bprototype\b/;
+const HYPHENATES = /["'`]-\$[1&]|["'`]-["'`]\s*\+|`-\$\{|kebab|hyphen|dash/i;
