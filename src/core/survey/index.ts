@@ -68,15 +68,15 @@ export function survey(input: SurveyInput): SurveyOutcome {
 const DECLARING = { least: 3, share: 0.2 };
 
 /**
- * Where a package declares the CSS custom properties that are meant for users, those that it reads without a
- * fallback are none of them: it counts on its theme to set them.
+ * Where a package declares the CSS custom properties that are meant for users, the others are none of them: it counts
+ * on its theme to set them, or sets them itself.
  */
 function onlyDeclaredStyles(components: Component[]): Component[] {
   const declaring = components.filter((one) => one.cssProperties.some((item) => item.declared));
   if (declaring.length < Math.max(DECLARING.least, components.length * DECLARING.share)) return components;
   return components.map((one) => ({
     ...one,
-    cssProperties: one.cssProperties.filter((item) => item.declared || item.default !== undefined),
+    cssProperties: one.cssProperties.filter((item) => item.declared),
   }));
 }
 
