@@ -71,7 +71,7 @@ test('a decorator of the project’s own that works its options out of the membe
       case Array: return Object.assign({ attribute: false }, options);
       case Boolean: case Number: return Object.assign({ attribute: kebab(key) }, options);
       default: return options; } }
-    export function flagged(options) { return (proto, name) => { check(proto); return prop(optionsOf(name, options))(proto, name); }; }
+    export function flagged(options) { return (proto, name) => (check(proto), prop(optionsOf(name, options))(proto, name)); }
     export function internalProperty(options) { return (proto, name) => { const all = optionsOf(name, options); return prop(all)(proto, name); }; }`;
   expect(offers(source, { 'own.js': own })).toMatchObject({
     properties: 'allRows lowTide',
@@ -98,6 +98,24 @@ test('a list that adds to the one above is no way of making properties', () => {
   const source = `class Base extends HTMLElement { static get observedAttributes() { return [...super.observedAttributes, ...this.checks.flatMap((one) => one.names)]; } get form() { return null; } }
     class Pier extends Base {} customElements.define('pier-a', Pier);`;
   expect(offers(source).properties).toBe('form');
+});
+
+test('decorations of a class under a name that it is given later', () => {
+  const source = `import { property as a } from 'somewhere'; ${HELPER} const x = class x extends HTMLElement {}; let Pier = x;
+    d([a({ type: Boolean })], Pier.prototype, "lowTide"); customElements.define('pier-a', Pier);`;
+  expect(offers(source)).toMatchObject({ properties: 'lowTide', attributes: 'lowtide' });
+});
+
+test('a table that takes in that of another class, and a helper that is imported under another name', () => {
+  const files = {
+    'a.js':
+      "import { defineSafely as o } from 'somewhere'; import { Quay } from './quay.js'; class Pier extends HTMLElement { static get properties() { return { ...super.properties, ...Quay.properties, deck: { type: String } }; } } o('pier-a', Pier), o('pier-q', Quay);",
+    'quay.js':
+      'export class Quay extends HTMLElement { static get properties() { return { rows: { type: Array } }; } }',
+  };
+  expect(
+    surveyed(files).contract.components.map((one) => `${one.tag} ${one.properties.map((item) => item.name)}`),
+  ).toEqual(['pier-a rows,deck', 'pier-q rows']);
 });
 
 test('descriptors that a loop over constants fills', () => {

@@ -3,6 +3,7 @@
  * that makes it, in its static blocks and in functions it is handed to. Loops over constants are unrolled.
  */
 
+import { localNamesOfClass } from './class-names.js';
 import { functionsAround, statementAround, within } from './find.js';
 import type { FunctionNode, Scope } from './functions.js';
 import { bindParameters, callableOf, isFunction, unwrap, withBlock, withLocals } from './functions.js';
@@ -65,7 +66,7 @@ function isAbout(statement: Ast.Node, layer: Layer): boolean {
   return statement.start <= layer.node.start && layer.node.end <= statement.end;
 }
 
-/** The class's own name, and the variables it is put into where it is made. */
+/** The class's own name, and the variables it is put into where it is made, or later at the top level. */
 function namesOf(layer: Layer, container: readonly Ast.Node[]): Set<string> {
   const names = new Set<string>();
   if (layer.node.id) names.add(layer.node.id.name);
@@ -78,7 +79,10 @@ function namesOf(layer: Layer, container: readonly Ast.Node[]): Set<string> {
     for (const child of childrenOf(node)) step(child);
   };
   if (statement) step(statement);
-  return names;
+  const [name = null] = names;
+  return container === layer.module.program.body
+    ? new Set([...names, ...localNamesOfClass(layer, name)])
+    : names;
 }
 
 function namesTest(names: ReadonlySet<string>): (node: Ast.Node) => boolean {

@@ -13,7 +13,7 @@ export function namesOfClass(layer: Layer): string[] {
   if (layer.bindings.size > 0) return layer.name ? [layer.name] : [];
   const known = NAMES.get(layer.node);
   if (known) return known;
-  const held = heldBy(layer, own);
+  const held = localNamesOfClass(layer, own);
   const exported: string[] = [];
   for (const [name, target] of layer.module.exports) {
     if (name !== 'default' && target.kind === 'local' && held.has(target.name)) exported.push(name);
@@ -41,8 +41,8 @@ function isMade(name: string): boolean {
   return name.length < 3 || name.startsWith('_');
 }
 
-/** Names of the top level that stand for the class. */
-function heldBy({ node, module }: Layer, own: string | null): Set<string> {
+/** Names of the top level of its module that stand for a class, `own` among them. */
+export function localNamesOfClass({ node, module }: Layer, own: string | null): Set<string> {
   const held = new Set(own === null ? [] : [own]);
   for (const [name, declaration] of module.declarations) {
     if (declaration.kind !== 'variable' || !declaration.init) continue;

@@ -145,13 +145,13 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
 }
 
 /**
- * Is a registration to be taken instead of one that was found before? One whose class can be followed to the platform's,
- * where the other's cannot; one that an import does, where the other waits for a call; and that of a module of its
+ * Is a registration to be taken instead of one that was found before? One of a class that is written, where the other is
+ * what a call makes; one that an import does, where the other waits for a call; and that of a module of its
  * own, where the other holds many elements put together.
  */
 function isBetter(one: Registered, among: number, chain: ClassChain, before: Taken): boolean {
-  const isWhole = ({ platform, layers: [own] }: ClassChain) => platform !== null && !own?.built;
-  if (isWhole(chain) !== isWhole(before.chain)) return isWhole(chain);
+  const isClass = ({ layers: [own] }: ClassChain) => own !== undefined && !own.built;
+  if (isClass(chain) !== isClass(before.chain)) return isClass(chain);
   const isSame = chain.layers[0]?.node === before.chain.layers[0]?.node;
   if (isSame && before.registered.registers === 'by-call' && one.registers === 'on-import') return true;
   return before.among >= BUNDLE && among * BUNDLE <= before.among;

@@ -2,6 +2,7 @@
 
 import type { Registration } from '../contract/types.js';
 import { chainOf } from './classes.js';
+import { decoratorName } from './decorations.js';
 import { tagsGiven } from './element-names.js';
 import { functionsAround, within } from './find.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
@@ -128,7 +129,8 @@ function byName(
   scope: Scope,
   registers: Registration,
 ): Finding[] {
-  if (!DEFINING_NAME.test(calledName(callee))) return [];
+  // Bundlers give what is imported other names.
+  if (!DEFINING_NAME.test(decoratorName(callee, scope) || calledName(callee))) return [];
   const args = node.arguments.filter((one) => one.type !== 'SpreadElement');
   const at = args.findIndex((one) => one.type !== 'ObjectExpression' && tagsGiven(one, scope).length > 0);
   const given = args[at];

@@ -3,7 +3,7 @@
 import { fold, keyName } from './fold.js';
 import type { Folded } from './folded.js';
 import type { Scope } from './functions.js';
-import { unwrap } from './functions.js';
+import { staticValue, unwrap } from './functions.js';
 import type { Module } from './modules.js';
 import type { Ast } from './parse.js';
 
@@ -41,6 +41,15 @@ export function tableEntries(expression: Ast.Node, scope: Scope, depth = 0): Tab
       const found = scope.graph.find(node.name, scope.module);
       if (found?.declaration.kind !== 'variable' || !found.declaration.init) return [];
       return tableEntries(found.declaration.init, { graph: scope.graph, module: found.module }, depth + 1);
+    }
+    case 'MemberExpression': {
+      // `...OtherClass.properties`
+      if (node.computed || node.object.type !== 'Identifier' || node.property.type !== 'Identifier')
+        return [];
+      const found = scope.graph.find(node.object.name, scope.module);
+      if (found?.declaration.kind !== 'class') return [];
+      const value = staticValue(found.declaration.node, node.property.name, found.module);
+      return value ? tableEntries(value, { graph: scope.graph, module: found.module }, depth + 1) : [];
     }
     default:
       return [];

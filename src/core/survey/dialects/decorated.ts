@@ -195,7 +195,8 @@ function wrappedDecorator(
   if (!inner || !isFunction(inner)) return null;
   const [, nameParameter] = inner.params;
   if (nameParameter?.type !== 'Identifier') return null;
-  const applied = returned(inner);
+  const last = returned(inner);
+  const applied = last?.type === 'SequenceExpression' ? last.expressions.at(-1) : last;
   const factory = applied?.type === 'CallExpression' ? unwrap(applied.callee) : null;
   if (applied?.type !== 'CallExpression' || factory?.type !== 'CallExpression') return null;
   if (!applied.arguments.some((one) => one.type === 'Identifier' && one.name === nameParameter.name))
