@@ -28,9 +28,11 @@ test('builds: what is not exported, and holds the same files again, is another b
   expect(others(['dist/*'])).toEqual(files.slice(12));
   expect(others(['dist/*', 'dist-all/*'])).toEqual([]);
   expect(others(null)).toEqual([]);
-  expect(sortBuilds(['dist/a.js', 'dist-cdn/b.js', 'bundled.js'], []).others).toEqual([
+  const parts = ['dist/loader/loader.js', 'design-system/a.js', 'hydrate-button/b.js'];
+  expect(sortBuilds([...parts, 'dist-cdn/b.js', 'bundled.js', 'hydrate/c.js'], []).others).toEqual([
     'dist-cdn/b.js',
     'bundled.js',
+    'hydrate/c.js',
   ]);
 });
 

@@ -8,7 +8,7 @@ export interface Builds {
 }
 
 const OTHER_FOLDERS =
-  /(?:^|\/)(?:\w+-)?(?:cjs|commonjs|umd|iife|amd|system|systemjs|es5|esm-es5|esm5|legacy|nomodule|bundles?|bundled|cdn|loader|hydrate)(?:\/|$)/i;
+  /(?:^|\/)(?:(?:\w+-)?(?:cjs|commonjs|umd|iife|amd|es5|esm5|nomodule|cdn)|system|systemjs|legacy|bundles?|bundled)(?:\/|$)|^(?:dist\/)?hydrate(?:\/|$)/i;
 const OTHER_FILES =
   /(?:(?:^|\/)(?:bundled?|umd|iife|cjs)|[.-](?:min|umd|cjs|iife|amd|bundled?|system|legacy|es5|ssr|global))(?:\.(?:entry|esm))?\.[cm]?jsx?$/i;
 /** Pages, demos and tests come last: what they register is never taken for the package's own. */

@@ -14,10 +14,8 @@ export function namesOfClass(layer: Layer): string[] {
   const known = NAMES.get(layer.node);
   if (known) return known;
   const held = localNamesOfClass(layer, own);
-  const exported: string[] = [];
-  for (const [name, target] of layer.module.exports) {
-    if (name !== 'default' && target.kind === 'local' && held.has(target.name)) exported.push(name);
-  }
+  const { exported: exports } = holdersIn(layer.module);
+  const exported = [...held].flatMap((name) => exports.get(name) ?? []);
   const names = [...new Set([...held, ...exported])].sort((a, b) => Number(isMade(a)) - Number(isMade(b)));
   NAMES.set(layer.node, names);
   return names;
@@ -43,18 +41,65 @@ function isMade(name: string): boolean {
 
 /** Names of the top level of its module that stand for a class, `own` among them. */
 export function localNamesOfClass({ node, module }: Layer, own: string | null): Set<string> {
+  const { aliases, holders } = holdersIn(module);
+  const around = holders[firstAfter(holders, node.start) - 1];
   const held = new Set(own === null ? [] : [own]);
-  for (const [name, declaration] of module.declarations) {
-    if (declaration.kind !== 'variable' || !declaration.init) continue;
-    const { init } = declaration;
-    const holds = init.type === 'Identifier' ? held.has(init.name) : isAround(init, node);
-    if (holds) held.add(name);
-  }
+  if (around && node.end <= around.end) held.add(around.name);
+  // Names that are added on the way are looked at, too.
+  for (const name of held) for (const alias of aliases.get(name) ?? []) held.add(alias);
   return held;
 }
 
-function isAround(outer: { start: number; end: number }, inner: { start: number; end: number }): boolean {
-  return outer.start <= inner.start && inner.end <= outer.end;
+interface Holder {
+  name: string;
+  start: number;
+  end: number;
+}
+
+interface Holders {
+  /** Variables that are another name for one, by that one. */
+  aliases: Map<string, string[]>;
+  /** What the other variables hold, by place. */
+  holders: Holder[];
+  /** The names that local ones are exported under. */
+  exported: Map<string, string[]>;
+}
+
+const HOLDERS = new WeakMap<Module, Holders>();
+
+/** What the variables at the top level of a module stand for. */
+function holdersIn(module: Module): Holders {
+  const known = HOLDERS.get(module);
+  if (known) return known;
+  const [aliases, exported] = [new Map<string, string[]>(), new Map<string, string[]>()];
+  const add = (to: Map<string, string[]>, name: string, other: string) => {
+    const before = to.get(name);
+    if (before) before.push(other);
+    else to.set(name, [other]);
+  };
+  const holders: Holder[] = [];
+  for (const [name, declaration] of module.declarations) {
+    if (declaration.kind !== 'variable' || !declaration.init) continue;
+    const { init } = declaration;
+    if (init.type === 'Identifier') add(aliases, init.name, name);
+    else holders.push({ name, start: init.start, end: init.end });
+  }
+  for (const [name, target] of module.exports)
+    if (name !== 'default' && target.kind === 'local') add(exported, target.name, name);
+  const found = { aliases, exported, holders: holders.sort((a, b) => a.start - b.start) };
+  HOLDERS.set(module, found);
+  return found;
+}
+
+/** The index of the first that starts after an offset. */
+function firstAfter(holders: readonly Holder[], offset: number): number {
+  let [low, high] = [0, holders.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((holders[middle]?.start ?? 0) <= offset) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** The name under which a module gives a class to those who import it, or null where it does not. */

@@ -8,7 +8,9 @@ import { kebabCase } from '../../emit/names.js';
 import { isInnerName } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
 import { fold, keyName } from '../fold.js';
-import { makesProperties } from '../layers.js';
+import { callableOf, returned, staticGetter } from '../functions.js';
+import type { Layer } from '../layers.js';
+import type { ModuleGraph } from '../modules.js';
 
 export const marshalled: Dialect = {
   name: 'marshalled',
@@ -27,14 +29,26 @@ export const marshalled: Dialect = {
 };
 
 /** How such a class turns the names of properties into those of attributes; null where the chain has none. */
-function namingIn({ chain }: LayerContext): ((name: string) => string) | null {
-  const marshals = chain.layers.find(
-    ({ node, module }) => makesProperties(node) && LOOKS_THROUGH.test(module.source),
-  );
+function namingIn({ chain, graph }: LayerContext): ((name: string) => string) | null {
+  const marshals = chain.layers.find((layer) => looksThrough(layer, graph));
   if (!marshals) return null;
   const hyphenates = HYPHENATES.test(marshals.module.source);
   // What every element has goes by the platform's name for it: tabindex.
   return (name) => (hyphenates && !isGlobalProperty(name) ? kebabCase(name) : name.toLowerCase());
+}
+
+/** Does the list of a class, or the function that it calls for it, look through prototypes? */
+function looksThrough({ node, module, bindings }: Layer, graph: ModuleGraph): boolean {
+  const getter = staticGetter(node, 'observedAttributes');
+  if (!getter) return false;
+  const result = returned(getter);
+  const called =
+    result?.type === 'CallExpression' ? callableOf(result.callee, { graph, module, bindings }) : null;
+  const texts = [
+    module.source.slice(getter.start, getter.end),
+    called ? called.scope.module.source.slice(called.node.start, called.node.end) : '',
+  ];
+  return texts.some((one) => LOOKS_THROUGH.test(one));
 }
 
 const LOOKS_THROUGH = /(?:getOwnPropertyNames|getOwnPropertyDescriptors|ownKeys)\([^)]*\bprototype\b/;
