@@ -10,6 +10,7 @@ const MACHINERY =
   HELPER +
   `class B extends HTMLElement { static createProperty(n, o) {} static get observedAttributes() { return this.finalize(), [...this.all.keys()]; } }
    function p(o) { return (e, n) => "object" == typeof n ? o : ((t, e, n) => { e.constructor.createProperty(n, t); })(o, e, n); }
+   const m = (t, e, n) => { e.constructor.createProperty(n, t); }, h = (o) => (e, n) => n ? m(o, e, n) : o;
    function q(s) { return (e, n) => ({ get() { return this.renderRoot?.querySelector(s); } }); }\n`;
 
 function offers(source: string, others: Record<string, string> = {}) {
@@ -27,8 +28,8 @@ function offers(source: string, others: Record<string, string> = {}) {
 }
 
 test('a decorator is known by what it does with the member', () => {
-  const source = `${MACHINERY}class Pier extends B {} d([p()], Pier.prototype, "deck", 2); d([q("#x")], Pier.prototype, "inner", 2); customElements.define('pier-a', Pier);`;
-  expect(offers(source)).toMatchObject({ properties: 'deck', attributes: 'deck' });
+  const source = `${MACHINERY}class Pier extends B {} d([p()], Pier.prototype, "deck", 2); d([h()], Pier.prototype, "rows", 2); d([q("#x")], Pier.prototype, "inner", 2); customElements.define('pier-a', Pier);`;
+  expect(offers(source)).toMatchObject({ properties: 'deck rows', attributes: 'deck rows' });
 });
 
 test('decorations that a mixin returns together with the class', () => {

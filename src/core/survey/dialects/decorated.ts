@@ -13,10 +13,11 @@ import { offeredEvent } from '../declared-events.js';
 import { decoratorName, decoratorsOf, memberDecorations } from '../decorations.js';
 import { isInnerName, isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
+import { within } from '../find.js';
 import { fold, keyName } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { asString, isFoldedObject } from '../folded.js';
-import type { FunctionNode, Scope } from '../functions.js';
+import type { Callable, FunctionNode, Scope } from '../functions.js';
 import {
   bindParameters,
   boundTo,
@@ -159,15 +160,20 @@ function declaresProperty(
 }
 
 /**
- * A decorator under a name that tells nothing, as minifiers leave it: its function, which the material holds, hands
- * the member over to the class's own maker of properties.
+ * A decorator under a name that tells nothing, as minifiers leave it: its function, which the material holds, or one that
+ * it calls, hands the member over to the class's own maker of properties.
  */
 function makesProperty(called: Ast.CallExpression, options: Folded | undefined, scope: Scope): boolean {
   if (options !== undefined && !isFoldedObject(options)) return false;
   const made = callableOf(called.callee, scope);
   if (!made) return false;
-  const { node, scope: inner } = made;
-  return MAKES_PROPERTY.test(inner.module.source.slice(node.start, node.end));
+  const isMaker = ({ node, scope: { module } }: Callable) =>
+    MAKES_PROPERTY.test(module.source.slice(node.start, node.end));
+  if (isMaker(made)) return true;
+  return within('call', made.node, made.scope.module.program).some((call) => {
+    const further = call.callee.type === 'Identifier' ? callableOf(call.callee, made.scope) : null;
+    return further !== null && isMaker(further);
+  });
 }
 
 const MAKES_PROPERTY = /\.createProperty\(/;
