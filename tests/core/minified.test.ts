@@ -91,7 +91,7 @@ test('a property that one class makes observable and another gives an attribute 
 
 test('a property table in its compiled form', () => {
   const source = `class Pier extends HTMLElement { static { this.properties = { label: 1, late: [7, {}, { reflect: true, type: Boolean }], rows: [0, {}, { attribute: false }], inner: [16, {}, { state: true }] }; } } customElement('pier-a', Pier);
-    import { customElement } from 'somewhere';`;
+    import { c as customElement } from 'somewhere';`;
   expect(offers(source)).toMatchObject({ properties: 'label late rows', attributes: 'label late' });
 });
 

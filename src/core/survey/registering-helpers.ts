@@ -129,8 +129,8 @@ function byName(
   scope: Scope,
   registers: Registration,
 ): Finding[] {
-  // Bundlers give what is imported other names.
-  if (!DEFINING_NAME.test(decoratorName(callee, scope) || calledName(callee))) return [];
+  // A bundler may have changed the name here, or where it is exported.
+  if (![calledName(callee), decoratorName(callee, scope)].some((name) => DEFINING_NAME.test(name))) return [];
   const args = node.arguments.filter((one) => one.type !== 'SpreadElement');
   const at = args.findIndex((one) => one.type !== 'ObjectExpression' && tagsGiven(one, scope).length > 0);
   const given = args[at];
