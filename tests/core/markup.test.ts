@@ -207,10 +207,13 @@ test('what doc comments say of slots, parts, properties and states', () => {
 
 test('base classes declare named items for those below, which say so', () => {
   const { cssProperties, slots } = componentIn(
-    "/**\n * @cssprop --pier-ink - Ink.\n * @slot legend - Colours.\n */ class Base extends HTMLElement {} /** @slot legend - Marks. */ class Pier extends Base {} customElements.define('pier-a', Pier);",
+    "/**\n * @cssprop --pier-ink - Ink.\n * @slot legend - Colours.\n * @slot default - All else.\n */ class Base extends HTMLElement {} /** @slot legend - Marks. */ class Pier extends Base {} customElements.define('pier-a', Pier);",
   );
   expect(cssProperties).toMatchObject([
     { name: '--pier-ink', description: 'Ink.', inheritedFrom: 'Base', declared: true },
   ]);
-  expect(slots).toMatchObject([{ name: 'legend', description: 'Marks.' }]);
+  expect(slots).toMatchObject([
+    { name: 'legend', description: 'Marks.' },
+    { name: '', description: 'All else.' },
+  ]);
 });

@@ -275,7 +275,8 @@ function withTags(
       const name = tag.tag === 'slot' && /^[-:]?$/.test(read.name) ? '' : read.name;
       if (name === '' && tag.tag !== 'slot') continue;
       const unnamed = tag.tag === 'slot' && read.description === undefined && /\s/.test(tag.text);
-      const key = unnamed ? '' : name === 'default' && named.has('') ? '' : name;
+      // The slot without a name is called "default" by some.
+      const key = unnamed || (name === 'default' && tag.tag === 'slot' && !named.has('default')) ? '' : name;
       const inherited = layer === own ? {} : inheritedFrom(layer);
       named.set(key, {
         ...(named.get(key) ?? { name: key, ...inherited, at: placeIn(layer.module, tag) }),
