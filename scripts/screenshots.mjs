@@ -30,6 +30,7 @@ const VIEWS = [
 const display = ':97';
 const server = spawn('Xvfb', [display, '-screen', '0', '1280x800x24'], { stdio: 'ignore' });
 await pause(1000);
+const LEAST_WIDTH = 300;
 const env = { ...process.env, DISPLAY: display };
 for (const [name, words, rows] of VIEWS) {
   const shown = `printf '$ suvet ${words}\\n'; '${process.execPath}' '${program}' ${words}; printf done > '${scratch}/${name}'; sleep 60`;
@@ -60,8 +61,14 @@ for (const [name, words, rows] of VIEWS) {
     await pause(250);
     if (spawnSync('test', ['-e', join(scratch, name)]).status === 0) break;
   }
-  await pause(500);
-  spawnSync('import', ['-window', 'root', '-trim', join(pictures, `${name}.png`)], { env });
+  const picture = join(pictures, `${name}.png`);
+  // The program may be done before the terminal has drawn a thing; a picture of nothing is trimmed to nothing.
+  for (let attempt = 1; ; attempt += 1) {
+    await pause(500);
+    spawnSync('import', ['-window', 'root', '-trim', picture], { env });
+    if (readFileSync(picture).readUInt32BE(16) >= LEAST_WIDTH) break;
+    if (attempt === 20) throw new Error(`${name}: the terminal drew nothing`);
+  }
   terminal.kill();
 }
 server.kill();
