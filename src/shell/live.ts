@@ -6,7 +6,7 @@ import { mayRegister } from '../core/survey/registrations.js';
 import { bundle } from './bundle.js';
 import { launchChromium } from './engines/chromium.js';
 import type { EnginePage } from './engines/engine.js';
-import { PageHung } from './engines/engine.js';
+import { LONGEST_STEP, PageHung } from './engines/engine.js';
 import { missingError } from './error.js';
 import { readText } from './files.js';
 import { bundlePageModules } from './page-modules.js';
@@ -21,9 +21,10 @@ export interface LiveAnswer extends Seen {
 
 /**
  * Loads the modules of a source that may register elements in a page of Chromium, where every request off this
- * machine is refused, and says what the registered elements show. Throws a SuvetError (exit 3) without a browser.
+ * machine is refused, and says what the registered elements show. A module that keeps the page from answering within
+ * `limit` milliseconds is left out, with the others asked along with it. Throws a SuvetError (exit 3) without a browser, and where elements do so.
  */
-export async function askLive({ input, root }: OpenedSource): Promise<LiveAnswer> {
+export async function askLive({ input, root }: OpenedSource, limit = LONGEST_STEP): Promise<LiveAnswer> {
   const texts = input.paths.map((path) => [path, readText(path) ?? ''] as const);
   const modules = texts.filter(([, text]) => mayRegister(text)).map(([path]) => path);
   const [pageScript, bundled] = await Promise.all([
@@ -45,15 +46,13 @@ export async function askLive({ input, root }: OpenedSource): Promise<LiveAnswer
   );
   const engine = await launchChromium();
   try {
-    const silent: Silent = { modules: new Map(), tags: new Set() };
-    for (let attempt = 1; ; attempt += 1) {
+    const silent = new Map<string, string>();
+    for (;;) {
       const page = await engine.open(undefined, bundled.scripts);
       try {
         await page.addScript(pageScript);
-        const seen = await askPage(page, asked, bundled.foreign, silent);
-        return { engine: `${engine.name} ${engine.version}`, ...seen };
-      } catch (error) {
-        if (!(error instanceof PageHung) || attempt === MOST_ATTEMPTS) throw hungError(error);
+        const seen = await askPage({ page, limit }, asked, bundled.foreign, silent);
+        if (seen) return { engine: `${engine.name} ${engine.version}`, ...seen };
       } finally {
         await page.close();
       }
@@ -68,46 +67,39 @@ interface Asked {
   url: string;
 }
 
-/** What made a page fall silent, and is left out when it is asked again: modules with the reason, and tags. */
-interface Silent {
-  modules: Map<string, string>;
-  tags: Set<string>;
-}
-
-const MOST_ATTEMPTS = 4;
 /** So many at a time, each of which the page gives a while of its own. */
 const AT_A_TIME = { modules: 3, elements: 25 };
 
-/** Asks a page step by step. What it does not answer to is added to `silent`, and a PageHung thrown. */
+/**
+ * Asks a page step by step. Modules that it does not answer to are added to `silent`, with the reason, and null is given:
+ * another page is to be asked without them.
+ */
 async function askPage(
-  page: EnginePage,
+  { page, limit }: { page: EnginePage; limit: number },
   asked: readonly Asked[],
   foreign: string,
-  silent: Silent,
-): Promise<Seen> {
+  silent: Map<string, string>,
+): Promise<Seen | null> {
   const step = <T>(name: string, given: unknown) =>
-    page.evaluate<T>(`suvetLive.${name}(${JSON.stringify(given)})`);
+    page.evaluate<T>(`suvetLive.${name}(${JSON.stringify(given)})`, limit);
   await step('begin', foreign);
-  const modules: SeenModule[] = [...silent.modules].map(([module, error]) => ({ module, error }));
-  for (const some of slices(
-    asked.filter((one) => !silent.modules.has(one.module)),
-    AT_A_TIME.modules,
-  )) {
+  const modules: SeenModule[] = [...silent].map(([module, error]) => ({ module, error }));
+  const others = asked.filter((one) => !silent.has(one.module));
+  for (const some of slices(others, AT_A_TIME.modules)) {
     try {
       modules.push(...(await step<SeenModule[]>('load', some)));
     } catch (error) {
-      for (const one of some) silent.modules.set(one.module, (error as Error).message);
-      throw error;
+      if (!(error instanceof PageHung)) throw error;
+      for (const one of some) silent.set(one.module, error.message);
+      return null;
     }
   }
   const components: SeenComponent[] = [];
-  const tags = (await step<string[]>('tags', null)).filter((one) => !silent.tags.has(one));
-  for (const some of slices(tags, AT_A_TIME.elements)) {
+  for (const some of slices(await step<string[]>('tags', null), AT_A_TIME.elements)) {
     try {
       components.push(...(await step<SeenComponent[]>('look', some)));
     } catch (error) {
-      for (const one of some) silent.tags.add(one);
-      throw error;
+      throw error instanceof PageHung ? silentElements(some, error) : error;
     }
   }
   return { modules, components };
@@ -119,15 +111,13 @@ function slices<T>(list: readonly T[], size: number): T[][] {
   );
 }
 
-/** A page that falls silent again and again is the material's doing, and no fault of Suvet's. */
-function hungError(error: unknown): unknown {
-  return error instanceof PageHung
-    ? missingError(
-        'page-hung',
-        `The modules cannot be asked in a page: ${error.message}, whatever was left out.`,
-        'Name the modules that are to be asked one by one, or survey without --live.',
-      )
-    : error;
+/** Elements that keep a page from answering are the material's doing, and no fault of Suvet's. */
+function silentElements(tags: readonly string[], error: PageHung): Error {
+  return missingError(
+    'page-hung',
+    `One of these elements cannot be looked at: ${tags.join(', ')}: ${error.message}.`,
+    'Name the modules of the others, or survey without --live.',
+  );
 }
 
 /** Specifiers of other packages in static imports and re-exports. */

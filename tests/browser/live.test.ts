@@ -1,8 +1,10 @@
 /** `suvet survey --live`: the contract against the running elements. */
 import { expect, test } from 'vitest';
+import { askLive } from '../../dist/shell/live.js';
 import { validatorFor } from '../../dist/shell/schemas.js';
+import { openSource } from '../../dist/shell/sources.js';
 import type { LiveComparison } from '../../src/core/survey/live/compare.js';
-import { folder, json, suvet } from '../support/run.js';
+import { folder, json, put, suvet } from '../support/run.js';
 
 interface Live {
   engine: string;
@@ -56,6 +58,28 @@ test('however many elements there are, each is asked', async () => {
   expect(components.map((one) => one.items.map((item) => item.outcome))).toEqual(
     many.map(() => ['agrees', 'agrees']),
   );
+});
+
+test('modules that keep the page from answering are named; the others are still asked', async () => {
+  const cwd = folder({
+    ...Object.fromEntries(
+      Array.from({ length: 4 }, (_, index) => [
+        `el/a${index}.js`,
+        `customElements.define('pier-a${index}', class extends HTMLElement {});`,
+      ]),
+    ),
+    'el/b-stuck.js': "customElements.define('pier-stuck', class extends HTMLElement {}); for (;;);",
+  });
+  const { modules, components } = await askLive(openSource('el', cwd), 3000);
+  const silent = modules.filter((one) => one.error !== null).map((one) => one.module);
+  expect(silent).toContainEqual(expect.stringContaining('b-stuck.js'));
+  expect(modules.find((one) => one.error !== null)?.error).toBe('the page did not answer within 3 s');
+  expect(components.map((one) => one.tag)).toEqual(['pier-a0', 'pier-a1', 'pier-a2']);
+  put(cwd, {
+    'el/b-stuck.js':
+      "customElements.define('pier-stuck', class extends HTMLElement { connectedCallback() { for (;;); } });",
+  });
+  await expect(askLive(openSource('el', cwd), 3000)).rejects.toThrow(/cannot be looked at: .*pier-stuck/);
 });
 
 test('without a browser it says which were looked for', async () => {

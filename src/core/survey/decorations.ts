@@ -195,17 +195,3 @@ function isPrototypeMember(node: Ast.Node): boolean {
     node.property.name === 'prototype'
   );
 }
-
-/** The name of a decorator where it was exported: bundlers give it another one in the module that uses it. */
-export function decoratorName(decorator: Ast.Node, scope: Scope): string {
-  const node = unwrap(decorator);
-  const local = nameOf(node.type === 'CallExpression' ? node.callee : node);
-  const declaration = scope.module.declarations.get(local);
-  return declaration?.kind === 'import' && declaration.imported !== 'default' ? declaration.imported : local;
-}
-
-function nameOf(expression: Ast.Node): string {
-  const node = unwrap(expression);
-  if (node.type === 'Identifier') return node.name;
-  return node.type === 'MemberExpression' && node.property.type === 'Identifier' ? node.property.name : '';
-}

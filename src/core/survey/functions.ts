@@ -319,3 +319,21 @@ export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope
   }
   return inner;
 }
+
+/** The name a callee goes by, its last part for a member; empty for anything else. */
+export function calledName(callee: Ast.Node): string {
+  const node = unwrap(callee);
+  if (node.type === 'Identifier') return node.name;
+  return node.type === 'MemberExpression' && node.property.type === 'Identifier' ? node.property.name : '';
+}
+
+/**
+ * The name of what is called, or of a decorator, where it was exported: bundlers give it another one in the module that
+ * uses it.
+ */
+export function originalName(expression: Ast.Node, { module }: Scope): string {
+  const node = unwrap(expression);
+  const local = calledName(node.type === 'CallExpression' ? node.callee : node);
+  const declaration = module.declarations.get(local);
+  return declaration?.kind === 'import' && declaration.imported !== 'default' ? declaration.imported : local;
+}

@@ -15,6 +15,19 @@ export interface MarkupCalled {
   parts: string[];
 }
 
+/** The names in the value of a `part` attribute. */
+export function partsIn(text: string): string[] {
+  return text.split(/\s+/).filter((one) => one !== '');
+}
+
+/** The names under which the value of an `exportparts` attribute passes parts on. */
+export function partsPassedOn(text: string): string[] {
+  return text
+    .split(',')
+    .map((one) => one.split(':').at(-1)?.trim() ?? '')
+    .filter((one) => one !== '');
+}
+
 const NOTHING: MarkupCalled = { slots: [], parts: [] };
 
 /** The slots and parts in one call; none where it makes no markup. */
@@ -48,13 +61,9 @@ function asElement(tag: string | null, attributes: Ast.Node, scope: Scope): Mark
   return {
     slots: tag !== 'slot' ? [] : name ? alternatives(name, scope) : [''],
     parts: [
-      ...(part ? words(part, scope) : []),
-      ...(forwarded
-        ? alternatives(forwarded, scope).flatMap((text) =>
-            text.split(',').map((one) => one.split(':').at(-1)?.trim() ?? ''),
-          )
-        : []),
-    ].filter((one) => one !== ''),
+      ...words(part, scope),
+      ...(forwarded ? alternatives(forwarded, scope).flatMap(partsPassedOn) : []),
+    ],
   };
 }
 
@@ -105,10 +114,8 @@ function wordOf(node: Ast.Node): string | null {
     : null;
 }
 
-function words(node: Ast.Node | undefined, scope: Scope): string[] {
-  return node
-    ? alternatives(node, scope).flatMap((text) => text.split(/\s+/).filter((one) => one !== ''))
-    : [];
+function words(node: Ast.Node | null | undefined, scope: Scope): string[] {
+  return node ? alternatives(node, scope).flatMap(partsIn) : [];
 }
 
 function entryOf(node: Ast.ObjectExpression, key: string): Ast.Node | null {

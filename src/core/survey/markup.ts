@@ -7,7 +7,7 @@ import { within } from './find.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Scope } from './functions.js';
-import { markupCalled } from './markup-calls.js';
+import { markupCalled, partsIn, partsPassedOn } from './markup-calls.js';
 import type { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import type { Piece, Reach } from './reach.js';
@@ -127,12 +127,8 @@ function readText(text: string, add: Add, lists: Lists, styles: Styles): void {
     .replaceAll(`<${HOLE}`, '<x')
     .matchAll(/<[a-z][\w-]*(?=\s)((?:[^>"']|"[^"]*"|'[^']*')*)>/gi)) {
     const attributes = match[1] ?? '';
-    for (const name of (attributeIn(attributes, 'part') ?? '').split(/\s+/))
-      if (name) add(lists.cssParts, name);
-    for (const forwarded of (attributeIn(attributes, 'exportparts') ?? '').split(',')) {
-      const outer = forwarded.split(':').at(-1)?.trim();
-      if (outer) add(lists.cssParts, outer);
-    }
+    for (const name of partsIn(attributeIn(attributes, 'part') ?? '')) add(lists.cssParts, name);
+    for (const name of partsPassedOn(attributeIn(attributes, 'exportparts') ?? '')) add(lists.cssParts, name);
   }
   const css = text.replaceAll(/\/\*[\s\S]*?\*\//g, (comment) => ' '.repeat(comment.length));
   for (const match of css.matchAll(/var\(\s*(--[a-zA-Z][\w-]*)\s*(,)?/g)) {
@@ -203,11 +199,8 @@ function readJsx(node: Ast.JSXOpeningElement, scope: Scope, add: Add, lists: Lis
   };
   if (node.name.type === 'JSXIdentifier' && node.name.name === 'slot')
     for (const name of given('name') ?? ['']) add(lists.slots, name);
-  for (const name of (given('part') ?? []).join(' ').split(/\s+/)) if (name) add(lists.cssParts, name);
-  for (const forwarded of (given('exportparts') ?? []).join(',').split(',')) {
-    const outer = forwarded.split(':').at(-1)?.trim();
-    if (outer) add(lists.cssParts, outer);
-  }
+  for (const name of (given('part') ?? []).flatMap(partsIn)) add(lists.cssParts, name);
+  for (const name of (given('exportparts') ?? []).flatMap(partsPassedOn)) add(lists.cssParts, name);
 }
 
 /** `internals.states.add('open')`. */

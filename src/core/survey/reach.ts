@@ -24,8 +24,9 @@ export interface Reach {
 const MOST_PIECES = 200;
 
 /**
- * The class body, its decorators, what is assigned to the class at the top level of its module, and the top-level constants and
- * functions of the surveyed material that those name, directly or through each other. Other classes stay out.
+ * The class body, its decorators, what is assigned to the class at the top level of its module, and the top-level
+ * constants and functions of the surveyed material that those name, directly or through each other. Other classes stay
+ * out.
  */
 export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
   const known = REACHED.get(layer);

@@ -7,11 +7,11 @@ import { tagsGiven } from './element-names.js';
 import { fold } from './fold.js';
 import { asString, isFoldedObject } from './folded.js';
 import type { Scope } from './functions.js';
-import { isFunction, unwrap } from './functions.js';
+import { calledName, isFunction, unwrap } from './functions.js';
 import type { Ast } from './parse.js';
 import { parseModule } from './parse.js';
 import type { Finding } from './registering.js';
-import { calledName, isDefine } from './registering.js';
+import { isDefine } from './registering.js';
 import { DEFINING_NAME, isTagLiteral } from './registering-helpers.js';
 
 /** The calls that top-level statements consist of, or give to a name. */

@@ -2,15 +2,22 @@
 
 import type { Registration } from '../contract/types.js';
 import { chainOf } from './classes.js';
-import { decoratorName } from './decorations.js';
 import { tagsGiven } from './element-names.js';
 import { functionsAround, within } from './find.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
-import { bindParameters, callableOf, isFunction, unwrap, withLocals } from './functions.js';
+import {
+  bindParameters,
+  callableOf,
+  calledName,
+  isFunction,
+  originalName,
+  unwrap,
+  withLocals,
+} from './functions.js';
 import { isClass } from './layers.js';
 import type { Ast } from './parse.js';
 import type { Finding } from './registering.js';
-import { calledName, extendsOf, isCalledLater, isDefine, scopesAt, staticScope } from './registering.js';
+import { extendsOf, isCalledLater, isDefine, scopesAt, staticScope } from './registering.js';
 
 /**
  * A call of something that defines: a function of the material whose body calls the registry, or one out of reach
@@ -130,7 +137,7 @@ function byName(
   registers: Registration,
 ): Finding[] {
   // A bundler may have changed the name here, or where it is exported.
-  if (![calledName(callee), decoratorName(callee, scope)].some((name) => DEFINING_NAME.test(name))) return [];
+  if (![calledName(callee), originalName(callee, scope)].some((name) => DEFINING_NAME.test(name))) return [];
   const args = node.arguments.filter((one) => one.type !== 'SpreadElement');
   const at = args.findIndex((one) => one.type !== 'ObjectExpression' && tagsGiven(one, scope).length > 0);
   const given = args[at];

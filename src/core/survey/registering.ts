@@ -155,9 +155,3 @@ export function extendsOf(options: Ast.Node, scope: Scope): string | null {
   const value = fold(options, scope);
   return isFoldedObject(value) ? asString(value.object.get('extends') ?? null) : null;
 }
-
-/** The name a callee goes by, its last part for a member; empty for anything else. */
-export function calledName(node: Ast.Node): string {
-  if (node.type === 'Identifier') return node.name;
-  return node.type === 'MemberExpression' && node.property.type === 'Identifier' ? node.property.name : '';
-}

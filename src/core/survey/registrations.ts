@@ -1,12 +1,12 @@
 /** Where tags are registered: define calls, helpers that make them, class decorators, and what compilers make of those. */
 
-import { classDecorations, decoratorName } from './decorations.js';
+import { classDecorations } from './decorations.js';
 import { tagsGiven } from './element-names.js';
 import { casesAround, classAround, functionsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { UNKNOWN } from './folded.js';
 import type { FunctionNode, Scope } from './functions.js';
-import { unwrap, withLocals } from './functions.js';
+import { originalName, unwrap, withLocals } from './functions.js';
 import { isClass } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
@@ -80,7 +80,7 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
   const node = unwrap(decorator);
   if (node.type !== 'CallExpression') return [];
   // A class decorator may be given a name with a hyphen that is no tag: that of an event, say.
-  if (/^(?:event|fires|emits|listen|slot|css)/i.test(decoratorName(node, scope))) return [];
+  if (/^(?:event|fires|emits|listen|slot|css)/i.test(originalName(node, scope))) return [];
   const [argument, second] = node.arguments;
   const tags = argument ? tagsGiven(argument, scope) : [];
   const extendsTag = second ? extendsOf(second, scope) : null;

@@ -23,6 +23,13 @@ import { keyword, NO_TYPE } from '../types.js';
 
 /** What the number beside a member says, bit by bit. */
 const BITS = { string: 1, number: 2, boolean: 4, any: 8, unknown: 16, state: 32, method: 64, reflects: 512 };
+/** How the attribute of a member is read; the first that applies. */
+const READERS: [bit: number, reader: AttributeReader][] = [
+  [BITS.boolean, 'boolean'],
+  [BITS.number, 'number'],
+  [BITS.string, 'string'],
+  [BITS.any, 'custom'],
+];
 /** What the number beside an event says. */
 const EVENT_BITS = { cancelable: 1, composed: 2, bubbles: 4 };
 
@@ -138,19 +145,11 @@ function readMember(
       words: { at },
     };
   }
-  const reads: AttributeReader | null =
-    flags & BITS.boolean
-      ? 'boolean'
-      : flags & BITS.number
-        ? 'number'
-        : flags & BITS.string
-          ? 'string'
-          : flags & BITS.any
-            ? 'custom'
-            : // A name with capital letters, which nobody wrote an attribute's name for, is never one in a page of HTML.
-              isOpen && flags & BITS.unknown && (given || name === name.toLowerCase())
-              ? 'custom'
-              : null;
+  // A name with capital letters, which nobody wrote an attribute's name for, is never one in a page of HTML.
+  const mayOpen = isOpen && (given !== undefined || name === name.toLowerCase());
+  const reads =
+    READERS.find(([bit]) => (flags & bit) !== 0)?.[1] ??
+    (mayOpen && (flags & BITS.unknown) !== 0 ? 'custom' : null);
   const isState = (flags & BITS.state) !== 0;
   return {
     name,

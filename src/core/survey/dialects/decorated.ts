@@ -10,7 +10,7 @@ import { kebabCase } from '../../emit/names.js';
 import type { About } from '../about.js';
 import { aboutClass } from '../about.js';
 import { offeredEvent } from '../declared-events.js';
-import { decoratorName, decoratorsOf, memberDecorations } from '../decorations.js';
+import { decoratorsOf, memberDecorations } from '../decorations.js';
 import { isInnerName, isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { within } from '../find.js';
@@ -23,6 +23,7 @@ import {
   boundTo,
   callableOf,
   isFunction,
+  originalName,
   returned,
   unwrap,
   withLocals,
@@ -84,7 +85,7 @@ function decoratedMethods(context: LayerContext): MethodEvidence[] {
     if (member.type !== 'MethodDefinition' || member.kind !== 'method' || member.key.type !== 'Identifier')
       return [];
     const isOffered = member.decorators.some((one) =>
-      /^method$/i.test(decoratorName(one.expression, context.scope)),
+      /^method$/i.test(originalName(one.expression, context.scope)),
     );
     if (!isOffered) return [];
     const { name } = member.key;
@@ -114,7 +115,7 @@ function declaredBy(
   for (const given of decorators) {
     const decorator = unwrap(given);
     const called = decorator.type === 'CallExpression' ? decorator : null;
-    const givenName = decoratorName(decorator, scope);
+    const givenName = originalName(decorator, scope);
     const [argument] = called?.arguments ?? [];
     const options = argument ? fold(argument, scope) : undefined;
     if (SLOT_NAME.test(givenName)) continue;
@@ -226,7 +227,7 @@ function hiddenMember(name: string, at: string): PropertyEvidence {
 /** A member that holds what is slotted: `@slot({ default: true }) items`, `@slot() header`. */
 function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at: string): ContractNamed[] {
   return decorators.flatMap((decorator) => {
-    if (decorator.type !== 'CallExpression' || !SLOT_NAME.test(decoratorName(decorator, scope))) return [];
+    if (decorator.type !== 'CallExpression' || !SLOT_NAME.test(originalName(decorator, scope))) return [];
     const options = decorator.arguments[0] ? fold(decorator.arguments[0], scope) : null;
     const isDefault = isFoldedObject(options) && options.object.get('default') === true;
     return [{ name: isDefault ? '' : name, at }];
@@ -274,7 +275,7 @@ function emitters(
   return decorators.flatMap((decorator): ContractEvent[] => {
     if (
       decorator.type !== 'CallExpression' ||
-      !/^(event|output)$/i.test(decoratorName(decorator, context.scope))
+      !/^(event|output)$/i.test(originalName(decorator, context.scope))
     )
       return [];
     const options = decorator.arguments[0] ? fold(decorator.arguments[0], context.scope) : null;
@@ -295,7 +296,7 @@ function emitters(
 function classEvents(context: LayerContext): ContractEvent[] {
   return decoratorsOf(context.layer, context.scope, context.graph).flatMap(
     ({ node, scope }): ContractEvent[] => {
-      if (node.type !== 'CallExpression' || !/^(event|fires|emits)/i.test(decoratorName(node, scope)))
+      if (node.type !== 'CallExpression' || !/^(event|fires|emits)/i.test(originalName(node, scope)))
         return [];
       const [first, second] = node.arguments;
       const name = first ? asString(fold(first, scope)) : null;

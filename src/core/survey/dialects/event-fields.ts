@@ -6,14 +6,15 @@
 import type { ContractEvent, TypeInfo } from '../../contract/types.js';
 import { offeredEvent } from '../declared-events.js';
 import { annotationOf } from '../declared-members.js';
-import { decoratorName } from '../decorations.js';
 import { docOf, isInnerName, isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
 import { fold } from '../fold.js';
 import { isFoldedObject } from '../folded.js';
-import { unwrap } from '../functions.js';
+import { originalName, unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { typeOf } from '../types.js';
+import type { Field } from './members.js';
+import { fieldsSet } from './members.js';
 
 export const eventFields: Dialect = {
   name: 'event-fields',
@@ -46,41 +47,20 @@ function emitterFlags(
   context: LayerContext,
 ): Pick<ContractEvent, 'bubbles' | 'composed' | 'cancelable'> | null {
   const [options, ...others] = node.arguments;
-  if (others.length > 0 || !MAKER.test(decoratorName(node, context.scope))) return null;
+  if (others.length > 0 || !MAKER.test(originalName(node, context.scope))) return null;
   const value = options ? fold(options, context.scope) : { object: new Map() };
   if (!isFoldedObject(value)) return null;
   const is = (key: string) => value.object.get(key) !== false;
   return { bubbles: is('bubbles'), composed: is('composed'), cancelable: is('cancelable') };
 }
 
-interface Field {
-  name: string;
-  value: Ast.Node;
-  place: Ast.Node;
-}
-
 function fieldsOf(node: Ast.Class): Field[] {
-  return node.body.body.flatMap((member): Field[] => {
-    if (member.type === 'PropertyDefinition' && !member.static && !member.computed) {
-      const isPlain = member.key.type === 'Identifier' && member.value !== null;
-      return isPlain && member.key.type === 'Identifier' && member.value
-        ? [{ name: member.key.name, value: member.value, place: member }]
-        : [];
-    }
-    if (member.type !== 'MethodDefinition' || member.kind !== 'constructor') return [];
-    return (member.value.body?.body ?? []).flatMap((statement) => assignedField(statement));
-  });
-}
-
-/** `this.name = value;` */
-function assignedField(statement: Ast.Node): Field[] {
-  if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
-    return [];
-  const { left, right } = statement.expression;
-  const isField = left.type === 'MemberExpression' && left.object.type === 'ThisExpression' && !left.computed;
-  return isField && left.property.type === 'Identifier'
-    ? [{ name: left.property.name, value: right, place: statement }]
-    : [];
+  const written = node.body.body.flatMap((member): Field[] =>
+    member.type === 'PropertyDefinition' && !member.static && member.key.type === 'Identifier' && member.value
+      ? [{ name: member.key.name, value: member.value, place: member }]
+      : [],
+  );
+  return [...written, ...fieldsSet(node)];
 }
 
 /** `createEvent<Pick>()` */

@@ -114,33 +114,48 @@ function sourceOf(node: Ast.Node, context: LayerContext): string {
   return text.length > 80 ? `${text.slice(0, 77)}...` : text;
 }
 
-/** Fields the constructor sets (`this.name = value`), as compilers place class fields. */
+/** Fields the constructor sets, as compilers place class fields. */
 function constructorFields(context: LayerContext): Map<string, PropertyEvidence> {
   const fields = new Map<string, PropertyEvidence>();
-  const builder = context.layer.node.body.body.find(
-    (member) => member.type === 'MethodDefinition' && member.kind === 'constructor',
-  );
-  if (builder?.type !== 'MethodDefinition' || !builder.value.body) return fields;
-  walk(builder.value.body, (node) => {
-    if (isFunction(node)) return false;
-    const field = node.type === 'ExpressionStatement' ? fieldSet(node.expression) : null;
-    if (!field || fields.has(field.name)) return true;
-    const { name, value: right } = field;
-    const doc = docOf(node, context.layer.module);
+  for (const { name, value, place } of fieldsSet(context.layer.node)) {
+    if (fields.has(name)) continue;
+    const doc = docOf(place, context.layer.module);
     const tagged = doc.tags.find((tag) => tag.tag === 'type' && tag.type)?.type;
     const type = tagged
       ? typeOfText(tagged, context.layer.module, context.graph)
-      : typeOfValue(right, context.scope);
+      : typeOfValue(value, context.scope);
     fields.set(name, {
       name,
       origin: 'member',
       ...(type === NO_TYPE ? {} : { type }),
-      default: sourceOf(right, context),
+      default: sourceOf(value, context),
       writable: true,
       readonly: isReadonlyDoc(doc),
-      internal: isInnerName(name) || isInternal(doc) || isFunction(right),
-      words: { ...wordsOf(doc), at: context.at(node) },
+      internal: isInnerName(name) || isInternal(doc) || isFunction(value),
+      words: { ...wordsOf(doc), at: context.at(place) },
     });
+  }
+  return fields;
+}
+
+export interface Field {
+  name: string;
+  value: Ast.Node;
+  /** The statement, or the member of the class. */
+  place: Ast.Node;
+}
+
+/** What the constructor of a class sets on the instance, in functions inside it left out: `this.name = value`. */
+export function fieldsSet(node: Ast.Class): Field[] {
+  const builder = node.body.body.find(
+    (member) => member.type === 'MethodDefinition' && member.kind === 'constructor',
+  );
+  if (builder?.type !== 'MethodDefinition' || !builder.value.body) return [];
+  const fields: Field[] = [];
+  walk(builder.value.body, (inner) => {
+    if (isFunction(inner)) return false;
+    const field = inner.type === 'ExpressionStatement' ? fieldSet(inner.expression) : null;
+    if (field) fields.push({ ...field, place: inner });
     return true;
   });
   return fields;
