@@ -6,7 +6,15 @@
 import { localNamesOfClass } from './class-names.js';
 import { functionsAround, statementAround, within } from './find.js';
 import type { FunctionNode, Scope } from './functions.js';
-import { bindParameters, callableOf, isFunction, unwrap, withBlock, withLocals } from './functions.js';
+import {
+  bindParameters,
+  callableOf,
+  calledWith,
+  isFunction,
+  unwrap,
+  withBlock,
+  withLocals,
+} from './functions.js';
 import type { Layer } from './layers.js';
 import { elementsOf } from './loops.js';
 import type { ModuleGraph } from './modules.js';
@@ -234,10 +242,7 @@ function visitCall(
   const called = callableOf(callee, scope);
   const parameter = called?.node.params[at];
   if (!called?.node.body || parameter?.type !== 'Identifier' || !graph.isOwn(called.scope.module)) return;
-  const bindings = new Map([
-    ...(called.scope.bindings ?? []),
-    ...bindParameters(called.node, node.arguments, scope),
-  ]);
+  const bindings = calledWith(called, node.arguments, scope);
   const isParameter = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
   const inner = withBlock({ ...called.scope, bindings }, new Map(), called.node.body);
   visit(called.node.body, inner, isParameter, found, depth + 1, graph);

@@ -10,7 +10,7 @@ import type { Module, ModuleGraph } from './modules.js';
 export function namesOfClass(layer: Layer): string[] {
   const own = layer.node.id?.name ?? layer.name;
   // A class that a function makes goes by the name of that function.
-  if (layer.bindings.size > 0) return layer.name ? [layer.name] : [];
+  if (layer.bindings.size > 0 && layer.name) return [layer.name];
   const known = NAMES.get(layer.node);
   if (known) return known;
   const held = localNamesOfClass(layer, own);

@@ -5,7 +5,7 @@ import { fold, foldStaticMember } from './fold.js';
 import type { Folded } from './folded.js';
 import { UNKNOWN } from './folded.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
-import { bindParameters, callableOf, isFunction, localDeclarations, unwrap } from './functions.js';
+import { callableOf, calledWith, isFunction, localDeclarations, unwrap } from './functions.js';
 import type { ClassChain, Layer } from './layers.js';
 import { isClass, makesProperties } from './layers.js';
 import type { Found, Module, ModuleGraph } from './modules.js';
@@ -193,10 +193,7 @@ function followCall(node: Ast.CallExpression, scope: Scope, graph: ModuleGraph):
   const callee = unwrap(node.callee);
   const made = callableOf(callee, scope);
   if (made) {
-    const bindings = new Map([
-      ...(made.scope.bindings ?? []),
-      ...bindParameters(made.node, node.arguments, scope),
-    ]);
+    const bindings = calledWith(made, node.arguments, scope);
     const inner: Scope = { graph, module: made.scope.module, bindings };
     const result = classMadeBy(made.node, inner);
     if (result) return { node: result, scope: inner, name: calledName(callee) };

@@ -8,7 +8,7 @@ import { functionsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
-import { bindParameters, callableOf, isFunction, unwrap, withLocals } from './functions.js';
+import { callableOf, calledWith, isFunction, unwrap, withLocals } from './functions.js';
 import type { Layer } from './layers.js';
 import { madeEvents } from './made-event.js';
 import type { Module } from './modules.js';
@@ -192,10 +192,7 @@ function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: numb
     return !helper && (given >= 0 || isOwnMethod) ? byItsName(callee, node, from) : [];
   }
   if (method && !node.arguments.some((one) => mayNameEvent(one, from.scope))) return [];
-  const bindings = new Map([
-    ...(helper.scope.bindings ?? []),
-    ...bindParameters(helper.node, node.arguments, from.scope),
-  ]);
+  const bindings = calledWith(helper, node.arguments, from.scope);
   const hostName = given >= 0 ? parameterName(helper.node, given) : null;
   const host = (receiver: Ast.Node) =>
     method ? isThis(receiver) : receiver.type === 'Identifier' && receiver.name === hostName;

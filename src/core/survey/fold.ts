@@ -4,11 +4,12 @@
  * classes, pure methods over them and functions made of those are followed.
  */
 
+import { Bindings } from './bindings.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { asString, isFoldedObject, isObjectLike, isReference, isSame, UNKNOWN } from './folded.js';
 import { foldArrayMethod, foldObjectCall, foldTextMethod } from './folded-methods.js';
 import type { Callable, Scope } from './functions.js';
-import { bindParameters, boundTo, callableOf, staticGetter, staticValue, unwrap } from './functions.js';
+import { boundTo, callableOf, calledWith, staticGetter, staticValue, unwrap } from './functions.js';
 import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
 import type { Found } from './modules.js';
@@ -384,10 +385,7 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
   }
   const called = callableOf(callee, scope);
   if (!called || called.node.async || called.node.generator) return UNKNOWN;
-  const bindings = new Map([
-    ...(called.scope.bindings ?? []),
-    ...bindParameters(called.node, node.arguments, scope),
-  ]);
+  const bindings = calledWith(called, node.arguments, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
 }
 
@@ -432,7 +430,7 @@ function callbackOf(
   const called: Callable | null = argument ? callableOf(argument, scope) : null;
   if (!called) return null;
   return (...values) => {
-    const bindings = new Map(called.scope.bindings);
+    const bindings = new Bindings(called.scope.bindings);
     for (const [index, parameter] of called.node.params.entries()) {
       if (parameter.type === 'Identifier') bindings.set(parameter.name, boundTo(values[index], scope));
       else if (parameter.type === 'ArrayPattern') {

@@ -1,5 +1,6 @@
 /** Functions and classes as syntax: what they return, what their parameters are bound to. */
 
+import { Bindings } from './bindings.js';
 import { functionsAround } from './find.js';
 import type { Folded } from './folded.js';
 import { declarationsIn } from './module.js';
@@ -160,6 +161,15 @@ export function bindParameters(
   return bindings;
 }
 
+/** What the names inside a function stand for when it is called with these arguments. */
+export function calledWith(
+  { node, scope }: Callable,
+  args: readonly Ast.Argument[],
+  caller: Scope,
+): Bindings {
+  return new Bindings(scope.bindings, bindParameters(node, args, caller));
+}
+
 /** `{ a, b: c } = object`, where the object is written out. */
 function bindPattern(
   pattern: Ast.ObjectPattern,
@@ -240,10 +250,7 @@ function returnedFunction(node: Ast.CallExpression, scope: Scope, depth: number)
   const outer = callableOf(callee, scope, depth + 1);
   const result = outer && returned(outer.node);
   if (!outer || !result || !isFunction(unwrap(result))) return null;
-  const bindings = new Map([
-    ...(outer.scope.bindings ?? []),
-    ...bindParameters(outer.node, node.arguments, scope),
-  ]);
+  const bindings = calledWith(outer, node.arguments, scope);
   return { node: unwrap(result) as FunctionNode, scope: { ...outer.scope, bindings } };
 }
 
@@ -295,7 +302,7 @@ const LOCALS = new WeakMap<FunctionNode, ReadonlyMap<string, Declaration>>();
 
 /** A scope with further bindings, and with the constants that the statements of a block declare. */
 export function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, block: Ast.Node): Scope {
-  const inner = { ...scope, bindings: new Map([...(scope.bindings ?? []), ...bindings]) };
+  const inner = { ...scope, bindings: new Bindings(scope.bindings, bindings) };
   for (const statement of block.type === 'BlockStatement' ? block.body : []) {
     if (statement.type !== 'VariableDeclaration') continue;
     for (const { id, init } of statement.declarations)
@@ -307,7 +314,7 @@ export function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, bl
 /** A scope in which the constants that the functions around an expression declare are known, too. */
 export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope {
   if (around.every((one) => localDeclarations(one).size === 0)) return scope;
-  const bindings = new Map(scope.bindings);
+  const bindings = new Bindings(scope.bindings);
   const inner = { ...scope, bindings };
   for (const one of around) {
     for (const [name, declaration] of localDeclarations(one)) {

@@ -1,5 +1,6 @@
 /** Follows the statements of a function as far as they are constant: what a call of it returns. */
 
+import { Bindings } from './bindings.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
 import type { Bound, Callable, Scope } from './functions.js';
@@ -13,7 +14,7 @@ export interface Folder {
 }
 
 interface Run {
-  scope: Scope & { bindings: Map<string, Bound> };
+  scope: Scope & { bindings: Bindings };
   depth: number;
   folder: Folder;
   /** Lists that are returned on ways of which nobody knows whether they are taken. */
@@ -30,7 +31,7 @@ const LONGEST_LIST = 2_000;
 /** What a function returns, its parameters being bound in its scope already. */
 export function runBody({ node, scope }: Callable, caller: Scope, depth: number, folder: Folder): Folded {
   const run: Run = {
-    scope: { ...scope, ...heldBy(scope, caller), bindings: new Map(scope.bindings) },
+    scope: { ...scope, ...heldBy(scope, caller), bindings: new Bindings(scope.bindings) },
     depth,
     folder,
     early: [],
@@ -100,15 +101,15 @@ function runOne(node: Ast.Node, run: Run): Outcome {
  */
 function unknownBranch(node: Ast.IfStatement, run: Run): Outcome {
   const branches = [node.consequent, ...(node.alternate ? [node.alternate] : [])];
-  const before = new Map(run.scope.bindings);
+  const changed: [string, Bound][] = [];
   const outcomes = branches.map((branch) => {
-    const bindings = new Map(before);
+    const bindings = new Bindings(run.scope.bindings);
     const outcome = runOne(branch, { ...run, scope: { ...run.scope, bindings } });
-    for (const [name, bound] of outcome ? [] : bindings) {
-      if (before.has(name) && bound !== before.get(name)) makeUncertain(name, bound, run);
-    }
+    for (const [name, bound] of outcome ? [] : bindings.own())
+      if (run.scope.bindings.has(name)) changed.push([name, bound]);
     return outcome;
   });
+  for (const [name, bound] of changed) makeUncertain(name, bound, run);
   const returned = outcomes.filter((one) => one !== null);
   const lists = returned.flatMap((one) => (Array.isArray(one.returns) ? [one.returns] : []));
   if (lists.length < returned.length) return LOST;

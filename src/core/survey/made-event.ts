@@ -2,13 +2,14 @@
 
 import type { TypeInfo } from '../contract/types.js';
 import { alternatives } from './alternatives.js';
+import { Bindings } from './bindings.js';
 import type { Flags } from './declared-events.js';
 import { NO_DETAIL } from './declared-events.js';
 import { fold } from './fold.js';
 import type { Folded } from './folded.js';
 import { isFoldedObject } from './folded.js';
 import type { FunctionNode, Scope } from './functions.js';
-import { bindParameters, callableOf, returned, unwrap } from './functions.js';
+import { bindParameters, callableOf, calledWith, returned, unwrap } from './functions.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 import { NO_TYPE, typeOf } from './types.js';
@@ -53,10 +54,7 @@ export function madeEvents(
       const called = callableOf(node.callee, scope);
       const result = called && returned(called.node);
       if (!called || !result) return [];
-      const bindings = new Map([
-        ...(called.scope.bindings ?? []),
-        ...bindParameters(called.node, node.arguments, scope),
-      ]);
+      const bindings = calledWith(called, node.arguments, scope);
       return madeEvents(result, { ...called.scope, bindings }, [called.node], depth + 1);
     }
     default:
@@ -89,10 +87,10 @@ function construct(
   const found = depth < DEEPEST ? eventClass(callee, scope) : null;
   const call = found && superCall(found.node);
   if (found && call) {
-    const bindings = new Map([
-      ...(found.scope.bindings ?? []),
-      ...(call.builder ? bindParameters(call.builder, args, scope) : []),
-    ]);
+    const bindings = new Bindings(
+      found.scope.bindings,
+      call.builder ? bindParameters(call.builder, args, scope) : [],
+    );
     const inner: Scope = { ...found.scope, bindings };
     const above = found.node.superClass ?? callee;
     const given = call.node ? call.node.arguments : args;

@@ -6,9 +6,9 @@ import { tagsGiven } from './element-names.js';
 import { functionsAround, within } from './find.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
 import {
-  bindParameters,
   callableOf,
   calledName,
+  calledWith,
   isFunction,
   originalName,
   unwrap,
@@ -110,10 +110,7 @@ function throughHelper(
   scope: Scope,
   registers: Registration,
 ): Finding[] {
-  const bindings = new Map([
-    ...(helper.scope.bindings ?? []),
-    ...bindParameters(helper.node, node.arguments, scope),
-  ]);
+  const bindings = calledWith(helper, node.arguments, scope);
   const inner = withLocals({ ...helper.scope, bindings }, [helper.node]);
   return definesIn(helper).flatMap((call) => {
     const [first, second, options] = call.arguments;

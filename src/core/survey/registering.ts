@@ -1,6 +1,7 @@
 /** What every way of registering a tag shares: what is found, and where and when a call is made. */
 
 import type { Registration } from '../contract/types.js';
+import { Bindings } from './bindings.js';
 import { chainOf, scopeOf } from './classes.js';
 import { callsGiven, classAround, loopsAround, within } from './find.js';
 import { fold } from './fold.js';
@@ -88,9 +89,7 @@ function withDefaults(scope: Scope, around: readonly FunctionNode[]): Scope {
         : [],
     ),
   );
-  return defaults.length > 0
-    ? { ...scope, bindings: new Map([...(scope.bindings ?? []), ...defaults]) }
-    : scope;
+  return defaults.length > 0 ? { ...scope, bindings: new Bindings(scope.bindings, defaults) } : scope;
 }
 
 /** The static members of a class, for `this.tagName` in its own static method or block. */

@@ -91,13 +91,24 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
 function compiledDecorators(node: Ast.CallExpression, scope: Scope): Finding[] {
   const { program } = scope.module;
   const around = functionsAround(node, program);
-  // Compilers keep decorators in variables whose names they mark.
-  const isKeptApart = node.arguments.some((one) => one.type === 'Identifier' && one.name.startsWith('_'));
+  // Compilers keep decorators in variables whose names they mark, or describe the class to the decorator.
+  const isKeptApart = node.arguments.some(
+    (one) => (one.type === 'Identifier' && one.name.startsWith('_')) || isOfKindClass(one, scope),
+  );
   const inner = isKeptApart ? withLocals(scope, around) : scope;
   return classDecorations(node, inner).flatMap(({ decorators, target }) => {
     const meant = target ?? classAround(node, program) ?? classBeside(around, program);
     return meant ? decorators.flatMap((one) => byDecorator(one, meant, inner, node)) : [];
   });
+}
+
+/** `{ kind: "class", name, metadata }`, as the decorators proposal describes a class to its decorators. */
+function isOfKindClass(node: Ast.Node, scope: Scope): boolean {
+  if (node.type !== 'ObjectExpression') return false;
+  const kind = node.properties.find(
+    (one) => one.type === 'Property' && one.key.type === 'Identifier' && one.key.name === 'kind',
+  );
+  return kind?.type === 'Property' && fold(kind.value, scope) === 'class';
 }
 
 /** The class that stands in the same function as a call: compilers make a decorated class in one of its own. */

@@ -19,9 +19,9 @@ import type { Folded } from '../folded.js';
 import { asString, isFoldedObject } from '../folded.js';
 import type { Callable, FunctionNode, Scope } from '../functions.js';
 import {
-  bindParameters,
   boundTo,
   callableOf,
+  calledWith,
   isFunction,
   originalName,
   returned,
@@ -190,10 +190,7 @@ function wrappedDecorator(
 ): { node: Ast.Node; scope: Scope } | null {
   const called = callableOf(node.callee, scope);
   if (!called || !scope.graph.isOwn(called.scope.module)) return null;
-  const bindings = new Map([
-    ...(called.scope.bindings ?? []),
-    ...bindParameters(called.node, node.arguments, scope),
-  ]);
+  const bindings = calledWith(called, node.arguments, scope);
   const outer: Scope = { ...called.scope, bindings };
   const result = onlyReturned(called.node);
   if (result?.type === 'CallExpression') return { node: result, scope: outer };

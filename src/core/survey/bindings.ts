@@ -1,0 +1,42 @@
+/** What names stand for inside a function: its own over those of the function around it, which are not copied. */
+
+import type { Bound } from './functions.js';
+
+/**
+ * A map of names that leads on to an outer one. Functions of bundles stand inside ones with thousands of names; a copy
+ * of these for each call that is followed would be most of the work.
+ */
+export class Bindings extends Map<string, Bound> {
+  readonly #outer: ReadonlyMap<string, Bound> | undefined;
+
+  constructor(outer: ReadonlyMap<string, Bound> | undefined, own: Iterable<readonly [string, Bound]> = []) {
+    super(own);
+    this.#outer = outer?.size ? outer : undefined;
+  }
+
+  override get(name: string): Bound | undefined {
+    return super.get(name) ?? this.#outer?.get(name);
+  }
+
+  override has(name: string): boolean {
+    return super.has(name) || (this.#outer?.has(name) ?? false);
+  }
+
+  /** At most so many: a name that stands in both is counted twice. */
+  override get size(): number {
+    return super.size + (this.#outer?.size ?? 0);
+  }
+
+  /** The names that were bound here. */
+  own(): MapIterator<[string, Bound]> {
+    return super.entries();
+  }
+
+  override entries(): MapIterator<[string, Bound]> {
+    return this.#outer ? new Map([...this.#outer, ...super.entries()]).entries() : super.entries();
+  }
+
+  override [Symbol.iterator](): MapIterator<[string, Bound]> {
+    return this.entries();
+  }
+}
