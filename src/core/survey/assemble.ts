@@ -14,7 +14,7 @@ import { classDoc, declaredEvents, eventMapTypes } from './declared-events.js';
 import { withDeclarations } from './declared-members.js';
 import { DIALECTS } from './dialects/index.js';
 import type { Doc } from './docs.js';
-import { namedTag, textOf, wordsOf } from './docs.js';
+import { isWordForUnnamed, namedTag, textOf, wordsOf } from './docs.js';
 import { dispatchedEvents } from './events.js';
 import type { LayerEvidence, MethodEvidence } from './evidence.js';
 import { contextOf, placeIn } from './evidence.js';
@@ -275,8 +275,7 @@ function withTags(
       const name = tag.tag === 'slot' && /^[-:]?$/.test(read.name) ? '' : read.name;
       if (name === '' && tag.tag !== 'slot') continue;
       const unnamed = tag.tag === 'slot' && read.description === undefined && /\s/.test(tag.text);
-      // The slot without a name is called "default" by some.
-      const key = unnamed || (name === 'default' && tag.tag === 'slot' && !named.has('default')) ? '' : name;
+      const key = unnamed || (tag.tag === 'slot' && !named.has(name) && isWordForUnnamed(name)) ? '' : name;
       const inherited = layer === own ? {} : inheritedFrom(layer);
       named.set(key, {
         ...(named.get(key) ?? { name: key, ...inherited, at: placeIn(layer.module, tag) }),

@@ -5,7 +5,7 @@ import { fold, foldStaticMember } from './fold.js';
 import type { Folded } from './folded.js';
 import { UNKNOWN } from './folded.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
-import { callableOf, calledWith, isFunction, localDeclarations, unwrap } from './functions.js';
+import { callableOf, calledWith, givenBy, isFunction, localDeclarations, unwrap } from './functions.js';
 import type { ClassChain, Layer } from './layers.js';
 import { isClass, makesProperties } from './layers.js';
 import type { Found, Module, ModuleGraph } from './modules.js';
@@ -268,10 +268,8 @@ function isMixin(node: Ast.Node, scope: Scope): boolean {
 function classMadeBy(node: FunctionNode, scope: Scope): Ast.Node | null {
   const bindings = scope.bindings as Map<string, Bound>;
   for (const [name, declaration] of localDeclarations(node)) {
-    if (declaration.kind === 'class') bindings.set(name, { node: declaration.node, scope });
-    if (declaration.kind === 'variable' && declaration.init) {
-      bindings.set(name, { node: declaration.init, scope });
-    }
+    const given = declaration.kind === 'function' ? null : givenBy(declaration);
+    if (given) bindings.set(name, { node: given, scope });
   }
   if (node.body && node.body.type !== 'BlockStatement') return classLike(node.body);
   const results: Ast.Node[] = [];
@@ -346,10 +344,24 @@ export function scopeOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): Sc
   };
 }
 
-/** Tells apart a mixin that is given other options: by the values written out in its call. */
+/** Tells apart a mixin that is given other options: by the values written out in its call, or handed on by it. */
 export function writtenKey(bindings: ReadonlyMap<string, Bound> | undefined): string {
   return [...(bindings ?? [])]
-    .filter(([, { node }]) => node.type === 'Literal' || node.type === 'ObjectExpression')
-    .map(([name, { node, scope }]) => `${name}@${scope.module.path}:${node.start}`)
+    .flatMap(([name, bound]) => writtenAt(bound).map((place) => `${name}@${place}`))
     .join();
 }
+
+/** The places of the values that an expression hands on. */
+function writtenAt({ node, scope }: Bound, depth = 0): string[] {
+  if (node.type === 'Literal' || node.type === 'ObjectExpression')
+    return [`${scope.module.path}:${node.start}`];
+  if (depth > MOST_HANDS) return [];
+  if (node.type === 'ArrayExpression')
+    return node.elements.flatMap((one) => (one ? writtenAt({ node: one, scope }, depth + 1) : []));
+  // What is worked out inside a function may come from any of its arguments.
+  const bound = scope.bindings?.get(node.type === 'Identifier' ? node.name : 'arguments');
+  return bound ? writtenAt(bound, depth + 1) : [];
+}
+
+/** So often a value is handed on from one function to the next. */
+const MOST_HANDS = 6;

@@ -175,3 +175,8 @@ function commentsUpTo({ comments }: Module, offset: number): number {
   }
   return low;
 }
+
+/** Words that some write for the slot without a name. */
+export function isWordForUnnamed(name: string): boolean {
+  return /^(?:default|unnamed)$/.test(name);
+}

@@ -290,7 +290,8 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   }
   const object = fold(node.object, scope, depth + 1);
   if (Array.isArray(object)) {
-    if (name === 'length') return object.includes(UNKNOWN) ? UNKNOWN : object.length;
+    if (name === 'length')
+      return object.includes(UNKNOWN) ? (lengthOf(node.object, scope) ?? UNKNOWN) : object.length;
     return typeof property === 'number' ? object[property] : UNKNOWN;
   }
   const key = name ?? (typeof property === 'number' ? String(property) : null);
@@ -299,6 +300,13 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   if (typeof object === 'string' && key === 'length') return object.length;
   if (isReference(object) || object === UNKNOWN) return foldStatic(node.object, key, scope, depth) ?? UNKNOWN;
   return UNKNOWN;
+}
+
+/** The length of a list that is written out, whatever its items are worth. */
+function lengthOf(node: Ast.Node, scope: Scope): number | null {
+  const list = node.type === 'Identifier' ? scope.bindings?.get(node.name)?.node : node;
+  if (list?.type !== 'ArrayExpression') return null;
+  return list.elements.some((one) => one?.type === 'SpreadElement') ? null : list.elements.length;
 }
 
 /** A static field or getter of a class that is named in an expression, or of a class above it. */

@@ -153,8 +153,7 @@ export function bindParameters(
     if (name.type === 'RestElement' && name.argument.type === 'Identifier') {
       const rest = args.slice(index);
       if (rest.some((one) => one.type === 'SpreadElement')) continue;
-      const elements = { type: 'ArrayExpression', elements: rest, start: 0, end: 0 } as unknown as Ast.Node;
-      bindings.set(name.argument.name, { node: elements, scope: caller });
+      bindings.set(name.argument.name, { node: listOf(rest), scope: caller });
     } else if (value && name.type === 'Identifier') bindings.set(name.name, { node: value, scope: caller });
     else if (value && name.type === 'ObjectPattern') bindPattern(name, value, caller, bindings);
   }
@@ -167,7 +166,26 @@ export function calledWith(
   args: readonly Ast.Argument[],
   caller: Scope,
 ): Bindings {
-  return new Bindings(scope.bindings, bindParameters(node, args, caller));
+  const bindings = new Bindings(scope.bindings, bindParameters(node, args, caller));
+  if (asksForArguments(node, scope.module) && args.every((one) => one.type !== 'SpreadElement'))
+    bindings.set('arguments', { node: listOf(args), scope: caller });
+  return bindings;
+}
+
+const ASKING = new WeakMap<FunctionNode, boolean>();
+
+/** Does a function look at its arguments as a list, as compilers have it do for those with a default? */
+function asksForArguments(node: FunctionNode, { source }: Module): boolean {
+  const known = ASKING.get(node);
+  if (known !== undefined) return known;
+  const isArrow = node.type === 'ArrowFunctionExpression';
+  const asks = !isArrow && /\barguments\b/.test(source.slice(node.start, node.end));
+  ASKING.set(node, asks);
+  return asks;
+}
+
+function listOf(elements: readonly Ast.Argument[]): Ast.Node {
+  return { type: 'ArrayExpression', elements, start: 0, end: 0 } as unknown as Ast.Node;
 }
 
 /** `{ a, b: c } = object`, where the object is written out. */
@@ -180,18 +198,32 @@ function bindPattern(
   for (const property of pattern.properties) {
     if (property.type !== 'Property' || property.key.type !== 'Identifier') continue;
     const target = property.value.type === 'AssignmentPattern' ? property.value.left : property.value;
-    if (target.type !== 'Identifier') continue;
-    const member = {
-      type: 'MemberExpression',
-      object: value,
-      property: property.key,
-      computed: property.computed,
-      optional: false,
-      start: value.start,
-      end: value.end,
-    } as unknown as Ast.Node;
-    bindings.set(target.name, { node: member, scope });
+    if (target.type === 'Identifier')
+      bindings.set(target.name, { node: memberOf(value, property.key, property.computed), scope });
   }
+}
+
+function memberOf(object: Ast.Node, property: Ast.Node, computed: boolean): Ast.Expression {
+  const { start, end } = object;
+  const member = { type: 'MemberExpression', object, property, computed, optional: false, start, end };
+  return member as unknown as Ast.Expression;
+}
+
+/** The expression that a declaration inside a function gives to its name; null for what is none. */
+export function givenBy(declaration: Declaration): Ast.Node | null {
+  if (declaration.kind === 'variable') return declaration.init;
+  if (declaration.kind === 'class' || declaration.kind === 'function') return declaration.node;
+  if (declaration.kind !== 'member') return null;
+  const { object, key, otherwise } = declaration;
+  const { start, end } = object;
+  const isIndex = /^\d+$/.test(key);
+  const name = isIndex
+    ? { type: 'Literal', value: Number(key), start, end }
+    : { type: 'Identifier', name: key, start, end };
+  const left = memberOf(object, name as unknown as Ast.Node, isIndex);
+  if (!otherwise) return left;
+  const either = { type: 'LogicalExpression', operator: '??', left, right: otherwise, start, end };
+  return either as unknown as Ast.Node;
 }
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
@@ -318,10 +350,8 @@ export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope
   const inner = { ...scope, bindings };
   for (const one of around) {
     for (const [name, declaration] of localDeclarations(one)) {
-      if (declaration.kind === 'variable' && declaration.init)
-        bindings.set(name, { node: declaration.init, scope: inner });
-      else if (declaration.kind === 'class' || declaration.kind === 'function')
-        bindings.set(name, { node: declaration.node, scope: inner });
+      const given = givenBy(declaration);
+      if (given) bindings.set(name, { node: given, scope: inner });
     }
   }
   return inner;

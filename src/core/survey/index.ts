@@ -49,6 +49,7 @@ export function survey(input: SurveyInput): SurveyOutcome {
   };
   each(input.paths, surveyModule);
   each(input.paths, takeUnregistered);
+  dropUnprefixed(found.components);
   const isElsewhere = found.components.size === 0;
   if (isElsewhere) each(input.otherPaths ?? [], surveyModule);
   const components = onlyDeclaredStyles([...found.components.values()].map((one) => one.component)).sort(
@@ -62,6 +63,15 @@ export function survey(input: SurveyInput): SurveyOutcome {
     paths,
     leftOut,
   };
+}
+
+/** A base name is no tag of its own where the same description is registered with a prefix, too. */
+function dropUnprefixed(components: Found['components']): void {
+  const tags = new Map<Ast.Node, string[]>();
+  for (const [tag, { registered }] of components)
+    if (registered.made) tags.set(registered.made.node, [...(tags.get(registered.made.node) ?? []), tag]);
+  for (const same of tags.values())
+    for (const tag of same) if (same.some((other) => other.endsWith(`-${tag}`))) components.delete(tag);
 }
 
 /** So many components, and such a share of them, show that a package declares what it means for users. */

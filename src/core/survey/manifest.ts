@@ -12,6 +12,7 @@ import type {
   ContractProperty,
   ItemWords,
 } from '../contract/types.js';
+import { isWordForUnnamed } from './docs.js';
 
 /** One item as a manifest names it. */
 export interface Claim extends ItemWords {
@@ -140,8 +141,7 @@ function claimed(tag: string, className: string, chain: readonly Loose[]): Claim
 
 function claimOf(value: Loose, mayBeUnnamed = false): Claim | null {
   const given = text(value.name) ?? (mayBeUnnamed ? '' : null);
-  // The slot without a name is called "default" by some.
-  const name = mayBeUnnamed && given === 'default' ? '' : given;
+  const name = mayBeUnnamed && given !== null && isWordForUnnamed(given) ? '' : given;
   if (name === null || (name === '' && !mayBeUnnamed)) return null;
   const type = isLoose(value.type) ? text(value.type.text) : null;
   return {

@@ -10,7 +10,7 @@ export type Declaration =
   | { kind: 'function'; node: Ast.Function }
   | { kind: 'variable'; init: Ast.Expression | null; type: Ast.TSTypeAnnotation | null | undefined }
   /** One name out of a destructured object or array. */
-  | { kind: 'member'; object: Ast.Expression; key: string }
+  | { kind: 'member'; object: Ast.Expression; key: string; otherwise?: Ast.Expression }
   | { kind: 'enum'; node: Ast.TSEnumDeclaration }
   | { kind: 'type'; node: Ast.TSTypeAliasDeclaration | Ast.TSInterfaceDeclaration }
   | { kind: 'import'; specifier: string; imported: string }
@@ -267,8 +267,9 @@ function declared({ id, init }: Ast.VariableDeclarator): [string, Declaration][]
   return id.properties.flatMap((one): [string, Declaration][] => {
     if (one.type !== 'Property' || one.computed || one.key.type !== 'Identifier') return [];
     const target = one.value.type === 'AssignmentPattern' ? one.value.left : one.value;
+    const otherwise = one.value.type === 'AssignmentPattern' ? { otherwise: one.value.right } : {};
     return target.type === 'Identifier'
-      ? [[target.name, { kind: 'member', object: init, key: one.key.name }]]
+      ? [[target.name, { kind: 'member', object: init, key: one.key.name, ...otherwise }]]
       : [];
   });
 }

@@ -4,8 +4,6 @@ import type { Registration } from '../contract/types.js';
 import { chainOf } from './classes.js';
 import { memberTableIn } from './dialects/compiled.js';
 import { tagsGiven } from './element-names.js';
-import { fold } from './fold.js';
-import { asString, isFoldedObject } from './folded.js';
 import type { Scope } from './functions.js';
 import { calledName, isFunction, unwrap } from './functions.js';
 import type { Ast } from './parse.js';
@@ -13,6 +11,7 @@ import { parseModule } from './parse.js';
 import type { Finding } from './registering.js';
 import { isDefine } from './registering.js';
 import { DEFINING_NAME, isTagLiteral } from './registering-helpers.js';
+import { baseNameIn } from './registering-prefixed.js';
 
 /** The calls that top-level statements consist of, or give to a name. */
 export function statementCalls(program: Ast.Program): Ast.CallExpression[] {
@@ -93,9 +92,8 @@ function descriptionIn(argument: Ast.Node, scope: Scope): Ast.ObjectExpression |
 
 /** A base name is no tag, even with a hyphen in it; the doc comment beside it may write the whole: `<line-gauge>`. */
 function tagInWords(description: Ast.Node, scope: Scope): string[] {
-  const value = fold(description, scope);
-  const name = isFoldedObject(value) ? asString(value.object.get('baseName') ?? null) : null;
-  if (!name || !/^[a-z][\w-]*$/.test(name)) return [];
+  const name = baseNameIn(description, scope);
+  if (name === null) return [];
   const match = new RegExp(`<([a-z][\\w]*-${name})\\b[^>]*>`).exec(scope.module.source);
   return match?.[1] ? [match[1]] : [];
 }

@@ -14,6 +14,7 @@ import type { Finding, Registered, Unfolded } from './registering.js';
 import { extendsOf, isCalledLater, isDefine, scopesAt } from './registering.js';
 import { describedCall, lazyTables, statementCalls } from './registering-descriptions.js';
 import { helperCall } from './registering-helpers.js';
+import { prefixedCall } from './registering-prefixed.js';
 
 export type { Registered } from './registering.js';
 
@@ -54,10 +55,11 @@ export function registrationsIn(
     if (direct) {
       found.push(...direct.found);
       if (direct.unfolded) unfolded.push({ module, place: node });
-    } else
-      found.push(...compiledDecorators(node, scope), ...helperCall(node, scope), ...lazyTables(node, scope));
+    } else found.push(...compiledDecorators(node, scope), ...throughCall(node, scope));
   }
-  for (const node of statementCalls(module.program)) found.push(...describedCall(node, scope));
+  const placed = new Set(found.map((one) => one.place));
+  for (const node of statementCalls(module.program))
+    if (!placed.has(node)) found.push(...describedCall(node, scope));
   const registered = found.map(
     ({ tag, node, scope: inner, place, registers, extendsTag, members, made }): Registered => ({
       tag,
@@ -100,6 +102,12 @@ function compiledDecorators(node: Ast.CallExpression, scope: Scope): Finding[] {
     const meant = target ?? classAround(node, program) ?? classBeside(around, program);
     return meant ? decorators.flatMap((one) => byDecorator(one, meant, inner, node)) : [];
   });
+}
+
+/** What a call defines by way of a function, or of a table: a base name that is given a prefix is no tag itself. */
+function throughCall(node: Ast.CallExpression, scope: Scope): Finding[] {
+  const prefixed = prefixedCall(node, scope);
+  return prefixed.length > 0 ? prefixed : [...helperCall(node, scope), ...lazyTables(node, scope)];
 }
 
 /** `{ kind: "class", name, metadata }`, as the decorators proposal describes a class to its decorators. */
