@@ -1,12 +1,10 @@
 /** What names stand for inside a function: its own over those of the function around it, which are not copied. */
 
-import type { Bound } from './functions.js';
-
 /**
  * A map of names that leads on to an outer one. Functions of bundles stand inside ones with thousands of names; a copy
  * of these for each call that is followed would be most of the work.
  */
-export class Bindings extends Map<string, Bound> {
+export class Bindings<Bound> extends Map<string, Bound> {
   readonly #outer: ReadonlyMap<string, Bound> | undefined;
 
   constructor(outer: ReadonlyMap<string, Bound> | undefined, own: Iterable<readonly [string, Bound]> = []) {
@@ -33,10 +31,26 @@ export class Bindings extends Map<string, Bound> {
   }
 
   override entries(): MapIterator<[string, Bound]> {
-    return this.#outer ? new Map([...this.#outer, ...super.entries()]).entries() : super.entries();
+    return this.#all().entries();
+  }
+
+  override keys(): MapIterator<string> {
+    return this.#all().keys();
+  }
+
+  override values(): MapIterator<Bound> {
+    return this.#all().values();
+  }
+
+  override forEach(visit: (bound: Bound, name: string, map: Map<string, Bound>) => void): void {
+    for (const [name, bound] of this) visit(bound, name, this);
   }
 
   override [Symbol.iterator](): MapIterator<[string, Bound]> {
     return this.entries();
+  }
+
+  #all(): Map<string, Bound> {
+    return new Map([...(this.#outer ?? []), ...super.entries()]);
   }
 }

@@ -165,7 +165,7 @@ export function calledWith(
   { node, scope }: Callable,
   args: readonly Ast.Argument[],
   caller: Scope,
-): Bindings {
+): Bindings<Bound> {
   const bindings = new Bindings(scope.bindings, bindParameters(node, args, caller));
   if (asksForArguments(node, scope.module) && args.every((one) => one.type !== 'SpreadElement'))
     bindings.set('arguments', { node: listOf(args), scope: caller });

@@ -14,7 +14,7 @@ export interface Folder {
 }
 
 interface Run {
-  scope: Scope & { bindings: Bindings };
+  scope: Scope & { bindings: Bindings<Bound> };
   depth: number;
   folder: Folder;
   /** Lists that are returned on ways of which nobody knows whether they are taken. */
