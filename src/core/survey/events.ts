@@ -4,10 +4,10 @@ import type { ContractEvent } from '../contract/types.js';
 import { isPlatformEvent, NO_DETAIL, offeredEvent } from './declared-events.js';
 import type { LayerContext } from './evidence.js';
 import { placeIn } from './evidence.js';
-import { functionsAround, within } from './find.js';
+import { classAround, functionsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
-import type { Callable, FunctionNode, Scope } from './functions.js';
+import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
 import { callableOf, calledWith, isFunction, unwrap, withLocals } from './functions.js';
 import type { Layer } from './layers.js';
 import { madeEvents } from './made-event.js';
@@ -79,6 +79,8 @@ function helpersGivenTheElement(context: LayerContext): Place[] {
 function eventsIn(place: Place, context: LayerContext): ContractEvent[] {
   const { program } = place.module;
   return within('call', place.range, program).flatMap((node) => {
+    // What a class inside sends is its own affair.
+    if ((classAround(node, program)?.start ?? 0) > place.range.start) return [];
     const around = functionsAround(node, program);
     const scope = withLocals(
       place.scope,
@@ -236,17 +238,19 @@ function mayNameEvent(node: Ast.Node, scope: Scope): boolean {
     inner.type === 'NewExpression'
   )
     return true;
-  return (
-    asString(fold(inner, scope)) !== null ||
-    (inner.type === 'Identifier' && scope.bindings?.has(inner.name) === true)
-  );
+  if (asString(fold(inner, scope)) !== null) return true;
+  return inner.type === 'Identifier' && isHanded(scope.bindings?.get(inner.name));
+}
+
+function isHanded(bound: Bound | undefined): boolean {
+  return bound !== undefined && !bound.taken;
 }
 
 /** Does what is dispatched depend on one of the helper's parameters? */
-function namesParameter(event: Ast.Node, bindings: ReadonlyMap<string, unknown>): boolean {
+function namesParameter(event: Ast.Node, bindings: ReadonlyMap<string, Bound>): boolean {
   let found = false;
   walk(event, (inner) => {
-    found ||= inner.type === 'Identifier' && bindings.has(inner.name);
+    found ||= inner.type === 'Identifier' && isHanded(bindings.get(inner.name));
     return true;
   });
   return found || unwrap(event).type === 'Identifier';

@@ -24,6 +24,8 @@ export interface Bound {
   node: Ast.Node;
   scope: Scope;
   value?: Folded;
+  /** Taken out of an object inside the function, as against handed to it. */
+  taken?: true;
 }
 
 /** A function together with the scope its names are looked up in. */
@@ -351,7 +353,8 @@ export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope
   for (const one of around) {
     for (const [name, declaration] of localDeclarations(one)) {
       const given = givenBy(declaration);
-      if (given) bindings.set(name, { node: given, scope: inner });
+      const taken = declaration.kind === 'member' ? { taken: true as const } : {};
+      if (given) bindings.set(name, { node: given, scope: inner, ...taken });
     }
   }
   return inner;

@@ -115,9 +115,18 @@ function addStatement(module: Module, statement: Ast.Statement | Ast.Directive):
     case 'ExpressionStatement':
       addAssignments(module, statement.expression);
       return;
+    case 'IfStatement':
+      // What is only done where there is a page: `if (typeof HTMLElement !== 'undefined') Holder.Dial = class ...`
+      for (const one of statementsOf(statement.consequent))
+        if (one.type === 'ExpressionStatement') addAssignments(module, one.expression);
+      return;
     default:
       declare(module, statement);
   }
+}
+
+function statementsOf(statement: Ast.Statement): (Ast.Statement | Ast.Directive)[] {
+  return statement.type === 'BlockStatement' ? statement.body : [statement];
 }
 
 /**

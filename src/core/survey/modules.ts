@@ -2,6 +2,7 @@
 
 import type { Declaration, Module } from './module.js';
 import { readModule } from './module.js';
+import type { Ast } from './parse.js';
 
 export type { Declaration, Module } from './module.js';
 
@@ -116,19 +117,24 @@ export class ModuleGraph {
     return target ? this.findExport(declaration.imported, target, visited) : null;
   }
 
-  /** What `holder.name` means where `holder` is a module imported, or exported again, as a namespace; else null. */
+  /**
+   * What `holder.name` means where `holder` is a module imported, or exported again, as a namespace, or an object that is
+   * written out; else null.
+   */
   findMember(holder: string, name: string, module: Module): Found | null {
     const declaration = module.declarations.get(holder);
     if (declaration?.kind === 'namespace') {
       const target = this.resolve(declaration.specifier, module);
       return target && this.findExport(name, target);
     }
-    if (declaration?.kind !== 'import') return null;
-    const target = this.resolve(declaration.specifier, module);
-    const exported = target?.exports.get(declaration.imported);
-    if (!target || exported?.kind !== 'namespace') return null;
-    const inner = this.resolve(exported.specifier, target);
-    return inner && this.findExport(name, inner);
+    const target = declaration?.kind === 'import' ? this.resolve(declaration.specifier, module) : null;
+    const exported = declaration?.kind === 'import' ? target?.exports.get(declaration.imported) : undefined;
+    if (target && exported?.kind === 'namespace') {
+      const inner = this.resolve(exported.specifier, target);
+      return inner && this.findExport(name, inner);
+    }
+    const found = this.find(holder, module);
+    return found && memberOfObject(found, name);
   }
 
   /** What a module exports under a name. Cyclic re-exports end in null. */
@@ -181,4 +187,18 @@ export class ModuleGraph {
 /** Style sheets, JSON and pictures can be imported, too, with a bundler; they declare nothing. */
 function isScript(path: string): boolean {
   return !/\.(css|scss|less|json|svg|png|html)$/.test(path);
+}
+
+/** A function or a class in an object that is written out, or that is put there later. */
+function memberOfObject({ module, name: holder, declaration }: Found, name: string): Found | null {
+  const object = declaration.kind === 'variable' ? declaration.init : null;
+  if (object?.type !== 'ObjectExpression') return null;
+  const isNamed = (one: Ast.ObjectPropertyKind) =>
+    one.type === 'Property' && !one.computed && one.key.type === 'Identifier' && one.key.name === name;
+  const written = object.properties.find(isNamed);
+  const value = written?.type === 'Property' ? written.value : null;
+  const init = module.assigned.get(`${holder}.${name}`) ?? value;
+  const kinds = ['FunctionExpression', 'ArrowFunctionExpression', 'ClassExpression'];
+  if (!init || !kinds.includes(init.type)) return null;
+  return { module, name, declaration: { kind: 'variable', init, type: null } };
 }

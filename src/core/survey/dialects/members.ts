@@ -11,6 +11,7 @@ import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types.js';
 import { typeOfValue } from '../values.js';
+import { initialBehind, initialOf } from './initial.js';
 
 /** Called by the browser (HTML, custom element reactions) or, by wide convention, by an element's base class. */
 const LIFECYCLE = new Set(
@@ -49,11 +50,17 @@ export function memberType(member: Ast.ClassElement, context: LayerContext): Typ
   const doc = 'key' in member ? context.doc(member) : undefined;
   const tagged = doc?.tags.find((tag) => ['type', 'return', 'returns'].includes(tag.tag) && tag.type)?.type;
   if (tagged) return typeOfText(tagged, module, context.graph);
-  if ((member.type === 'PropertyDefinition' || member.type === 'AccessorProperty') && member.value) {
-    const type = typeOfValue(member.value, context.scope);
-    return type === NO_TYPE ? undefined : type;
-  }
-  return undefined;
+  const value = initialValue(member, context);
+  const type = value ? typeOfValue(value, context.scope) : NO_TYPE;
+  return type === NO_TYPE ? undefined : type;
+}
+
+/** What a member holds at first, or null when nothing tells. */
+function initialValue(member: Ast.ClassElement, { layer }: LayerContext): Ast.Node | null {
+  if (member.type === 'PropertyDefinition' || member.type === 'AccessorProperty')
+    return member.value && initialOf(member.value, layer);
+  const isGetter = member.type === 'MethodDefinition' && member.kind === 'get';
+  return isGetter ? initialBehind(member.value, layer) : null;
 }
 
 function readMember(
@@ -76,7 +83,7 @@ function readMember(
   const before = properties.get(name);
   const type = memberType(member, context) ?? before?.type;
   const accessor = member.type === 'MethodDefinition' ? member.kind : null;
-  const value = 'value' in member && accessor === null ? (member.value as Ast.Expression | null) : null;
+  const value = initialValue(member, context);
   properties.set(name, {
     name,
     origin: 'member',
@@ -117,8 +124,10 @@ function sourceOf(node: Ast.Node, context: LayerContext): string {
 /** Fields the constructor sets, as compilers place class fields. */
 function constructorFields(context: LayerContext): Map<string, PropertyEvidence> {
   const fields = new Map<string, PropertyEvidence>();
-  for (const { name, value, place } of fieldsSet(context.layer.node)) {
+  for (const { name, value: given, place } of fieldsSet(context.layer.node)) {
     if (fields.has(name)) continue;
+    const value = initialOf(given, context.layer);
+    if (!value) continue;
     const doc = docOf(place, context.layer.module);
     const tagged = doc.tags.find((tag) => tag.tag === 'type' && tag.type)?.type;
     const type = tagged
@@ -154,11 +163,26 @@ export function fieldsSet(node: Ast.Class): Field[] {
   const fields: Field[] = [];
   walk(builder.value.body, (inner) => {
     if (isFunction(inner)) return false;
-    const field = inner.type === 'ExpressionStatement' ? fieldSet(inner.expression) : null;
-    if (field) fields.push({ ...field, place: inner });
+    for (const [expression, place] of expressionsOf(inner)) {
+      const field = fieldSet(expression);
+      if (field) fields.push({ ...field, place });
+    }
     return true;
   });
   return fields;
+}
+
+/** The expressions that a statement consists of, each with what a comment stands before. */
+function expressionsOf(statement: Ast.Node): [expression: Ast.Node, place: Ast.Node][] {
+  const whole =
+    statement.type === 'ExpressionStatement'
+      ? statement.expression
+      : statement.type === 'ReturnStatement'
+        ? statement.argument
+        : null;
+  if (whole?.type === 'SequenceExpression')
+    return whole.expressions.map((one, index) => [one, index === 0 ? statement : one]);
+  return whole && statement.type === 'ExpressionStatement' ? [[whole, statement]] : [];
 }
 
 /** `this.name = value`, or `helper(this, "name", value)` as compilers write fields for older browsers. */
