@@ -247,3 +247,108 @@ test('attributes for every setter, as a base class finds them', () => {
     customElements.define('pier-a', Pier);`;
   expect(offers(source)).toMatchObject({ properties: 'lowTide rows total', attributes: 'low-tide' });
 });
+
+const SYSTEM = `import { system } from 'somewhere'; class Base extends HTMLElement { static compose(one) { return () => one; } }`;
+
+test('base names that are registered with a prefix, at once and through a helper', () => {
+  const files = {
+    'base.js': `${SYSTEM} export { Base }; export const registerLamp = (baseName, Lamp) => {
+      const made = Lamp.compose({ baseName, template: 1 }); system.get().withPrefix('pier').register(made()); };`,
+    'gauge.js': `import { Base } from './base.js'; import { system } from 'somewhere'; class Gauge extends Base { static observedAttributes = ['depth']; }
+      export const gauge = Gauge.compose({ baseName: 'tide-gauge', template: 1 }); system.get().withPrefix('pier').register(gauge());`,
+    'lamp.js': `import { Base, registerLamp } from './base.js'; class Lamp extends Base {} registerLamp('signal-lamp', Lamp);`,
+    'dial.js': `import { Base } from './base.js'; class Dial extends Base {} export const dial = Dial.compose({ baseName: 'dial', template: 1 });`,
+    'all.js': `import { dial } from './dial.js'; import { system } from 'somewhere'; export function all() { system.withPrefix('quay').register(dial); }`,
+  };
+  const { contract, findings } = surveyed(files);
+  expect(contract.components.map((one) => `${one.tag} ${one.className} ${one.registers}`)).toEqual([
+    'pier-signal-lamp Lamp on-import',
+    'pier-tide-gauge Gauge on-import',
+    'quay-dial Dial by-call',
+  ]);
+  expect(contract.components.map((one) => attributesOf(one).length)).toEqual([0, 1, 0]);
+  expect(findings).toEqual([]);
+});
+
+test('a class that is made by functions which look at their arguments as a list', () => {
+  const made = `function make(view) {
+      let options = arguments.length > 1 && arguments[1] !== undefined ? arguments[1] : {};
+      const { attributes = [] } = options;
+      class Made extends HTMLElement { static observedAttributes = (() => ['props', ...attributes])(); }
+      return Made;
+    }
+    export function define(tag, view) {
+      let options = arguments.length > 2 && arguments[2] !== undefined ? arguments[2] : {};
+      customElements.define(tag, make(view, options));
+    }`;
+  const files = {
+    'made.js': made,
+    'a.js': `import { define } from './made.js'; const attributes = ['low-tide']; define('pier-a', () => 1, { attributes, shadow: true });`,
+    'b.js': `import { define } from './made.js'; define('pier-b', () => 1, { attributes: ['deck'] });`,
+    'c.js': `import { define } from './made.js'; define('pier-c', () => 1);`,
+  };
+  const { contract, findings } = surveyed(files);
+  expect(contract.components.map((one) => attributesOf(one).map((item) => item.name))).toEqual([
+    ['props', 'low-tide'],
+    ['props', 'deck'],
+    ['props'],
+  ]);
+  expect(findings).toEqual([]);
+});
+
+test('classes and functions that are members of an object', () => {
+  const files = {
+    'held.js': `const Held = { Pier: class {}, define(tag, element) { customElements.define(tag, element); } };
+      if (typeof HTMLElement !== 'undefined') { Held.Pier = class extends HTMLElement { static observedAttributes = ['deck']; }; }
+      export const Pier = Held.Pier; export const define = Held.define; export { Held };`,
+    'a.js': `import { Pier, define } from './held.js'; define('pier-a', Pier);`,
+    'b.js': `import { Held } from './held.js'; Held.define('pier-b', Held.Pier);`,
+  };
+  const { contract } = surveyed(files);
+  expect(contract.components.map((one) => [one.tag, ...attributesOf(one).map((item) => item.name)])).toEqual([
+    ['pier-a', 'deck'],
+    ['pier-b', 'deck'],
+  ]);
+});
+
+test('a class that standard decorators describe, as a minifier leaves it', () => {
+  const source = `import{__esDecorate as e,__runInitializers as a}from"tslib";import{LitElement as n}from"lit";import{customElement as l,property as s}from"lit/decorators.js";
+    let k=(()=>{var r;let C,z,A=[],B=[],O=[l("pier-a")],N=[],D=n;return z=class extends D{constructor(){super(...arguments),r.set(this,(a(this,N),a(this,A,"low")))}get tide(){return t(this,r,"f")}set tide(x){i(this,r,x,"f")}},r=new WeakMap,(()=>{let q;q=[s({type:String})],e(z,null,q,{kind:"accessor",name:"tide",static:!1},A,B),e(null,C={value:z},O,{kind:"class",name:z.name},null,N),z=C.value})(),z})();export{k as Pier};`;
+  const component = componentIn(source);
+  expect(component).toMatchObject({ tag: 'pier-a', className: 'Pier', exportName: 'Pier' });
+  expect(component.properties.map((one) => [one.name, one.default, one.attribute?.name])).toEqual([
+    ['tide', '"low"', 'tide'],
+  ]);
+});
+
+test('what a constructor sets in one expression', () => {
+  const source = `class A extends HTMLElement{constructor(){super(),this.deck=1,this.rows=[],this._own=2}}customElements.define("pier-a",A);`;
+  expect(offers(source).properties).toBe('deck rows');
+});
+
+test('a class inside another sends its own events', () => {
+  const source = `class Pier extends HTMLElement { connectedCallback() { const later = 1; this.dispatchEvent(new Event('moored'));
+      this.helper = class { tell() { this.dispatchEvent(new Event('told')); this.fire('fired'); } }; } } customElements.define('pier-a', Pier);`;
+  expect(offers(source).events).toBe('moored');
+});
+
+test('an event whose name is taken out of a table', () => {
+  const source = `const NAMES = { SEEK: 'seek-request' }; class Pier extends HTMLElement { go() { const { SEEK } = NAMES; this.dispatchEvent(new Event(SEEK)); } }
+    customElements.define('pier-a', Pier);`;
+  expect(offers(source).events).toBe('seek-request');
+});
+
+test('a large function around many calls costs no more than its size', () => {
+  const names = Array.from({ length: 3000 }, (_, index) => `var n${index} = ${index};`).join('');
+  const steps = Array.from({ length: 400 }, (_, index) => `if (u${index}) x = f${index}(x);`).join('');
+  const helpers = Array.from(
+    { length: 400 },
+    (_, index) => `function f${index}(a) { if (a) return a; return ${index}; }`,
+  );
+  const source = `(function () { ${names} ${helpers.join('')} function list(x) { ${steps} return x; }
+    class Pier extends HTMLElement { static get observedAttributes() { return [list('deck'), 'rows']; } }
+    customElements.define('pier-a', Pier); })();`;
+  const start = performance.now();
+  expect(offers(source).attributes).toContain('rows');
+  expect(performance.now() - start).toBeLessThan(5_000);
+});

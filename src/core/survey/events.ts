@@ -150,10 +150,17 @@ function originOf(
 ): ContractEvent['origin'] | null {
   if (place.host(receiver)) return 'element';
   if (receiver.type === 'Identifier') {
-    if (around.some((one) => hasAlias(one, receiver.name, place))) return 'element';
+    const named = around.findLast(
+      (one) => hasParameter(one, receiver.name) || hasAlias(one, receiver.name, place),
+    );
+    if (named && !hasParameter(named, receiver.name)) return 'element';
     if (['window', 'document', 'globalThis', 'self'].includes(receiver.name)) return null;
   }
   return place.host === isThis ? 'inside' : null;
+}
+
+function hasParameter({ params }: FunctionNode, name: string): boolean {
+  return params.some((one) => one.type === 'Identifier' && one.name === name);
 }
 
 /** `const self = this;` */

@@ -9,7 +9,15 @@ import type { Folded, FoldedObject } from './folded.js';
 import { asString, isFoldedObject, isObjectLike, isReference, isSame, UNKNOWN } from './folded.js';
 import { foldArrayMethod, foldObjectCall, foldTextMethod } from './folded-methods.js';
 import type { Callable, Scope } from './functions.js';
-import { boundTo, callableOf, calledWith, staticGetter, staticValue, unwrap } from './functions.js';
+import {
+  boundTo,
+  callableOf,
+  calledName,
+  calledWith,
+  staticGetter,
+  staticValue,
+  unwrap,
+} from './functions.js';
 import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
 import type { Found } from './modules.js';
@@ -391,10 +399,19 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
     if (callee.name === 'String' && isText) return String(value);
     if (callee.name === 'Symbol') return UNKNOWN;
   }
+  if (SPREADING.test(calledName(callee))) return foldSpread(node.arguments, inner);
   const called = callableOf(callee, scope);
   if (!called || called.node.async || called.node.generator) return UNKNOWN;
   const bindings = calledWith(called, node.arguments, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
+}
+
+/** Helpers that compilers write for `[...one, ...other]`. */
+const SPREADING = /^_*(?:spreadArrays?|toConsumableArray|to_consumable_array)$/;
+
+function foldSpread(args: readonly Ast.Argument[], inner: (node: Ast.Node) => Folded): Folded {
+  const lists = args.map(inner).filter((one) => typeof one !== 'boolean');
+  return lists.flatMap((one) => (Array.isArray(one) ? one : [UNKNOWN]));
 }
 
 /** A method of a constant; null when the receiver is none, so that the callee may still be a known function. */

@@ -177,8 +177,9 @@ function emittersOf(context: LayerContext): ContractEvent[] {
   );
   if (builder?.type !== 'MethodDefinition' || !builder.value.body) return [];
   const events: ContractEvent[] = [];
-  walk(builder.value.body, (node) => {
-    if (node.type !== 'CallExpression') return true;
+  walk(builder.value.body, (given) => {
+    const node = given.type === 'AssignmentExpression' ? given.right : null;
+    if (node?.type !== 'CallExpression') return true;
     const [host, name, flags] = node.arguments;
     if (host?.type !== 'ThisExpression' || name?.type !== 'Literal' || flags?.type !== 'Literal') return true;
     if (typeof name.value !== 'string' || typeof flags.value !== 'number') return true;

@@ -1,0 +1,152 @@
+/** Classes as compilers leave them for engines without classes, held against the same classes as they were written. */
+import ts from 'typescript';
+import { expect, test } from 'vitest';
+import type { Component } from '../../src/core/contract/types.js';
+import { attributesOf } from '../../src/core/contract/types.js';
+import { componentIn, surveyed } from '../support/memory.js';
+
+const SOURCE = `
+import { html, LitElement } from 'lit';
+import { customElement, property } from 'lit/decorators.js';
+/** Where ferries land. */
+@customElement('pier-a')
+export class Pier extends LitElement {
+  static styles = 1;
+  /** Which deck. */
+  @property({ type: Number }) deck = 1;
+  @property({ attribute: 'low-tide' }) lowTide = 'never';
+  /** Opens it. */
+  open(wide = 2) {
+    this.dispatchEvent(new CustomEvent('opened', { bubbles: true }));
+    setTimeout(() => this.dispatchEvent(new CustomEvent('opened-late')), wide);
+  }
+  render() { return html\`<slot name="mid"></slot>\`; }
+}
+export class Quay extends HTMLElement {
+  static get observedAttributes() { return ['rows', ...Quay.more]; }
+  static more = ['cols'];
+  rows = 4;
+  list = [1];
+  get cols() { return 1; }
+  set cols(value) {}
+  attributeChangedCallback() {}
+  connectedCallback() { [1].forEach(() => { this.dispatchEvent(new Event('seen')); }); }
+}
+customElements.define('pier-q', Quay);
+`;
+
+function compiled(options: ts.CompilerOptions): string {
+  const compilerOptions = { module: ts.ModuleKind.ESNext, removeComments: false, ...options };
+  return ts.transpileModule(SOURCE, { compilerOptions }).outputText;
+}
+
+function offers(component: Component) {
+  const sorted = (list: readonly { name: string }[]) => list.map((one) => one.name).sort();
+  return {
+    tag: component.tag,
+    className: component.className,
+    description: component.description,
+    properties: component.properties.map((one) => [one.name, one.type.text, one.default]).sort(),
+    attributes: sorted(attributesOf(component)),
+    events: sorted(component.events),
+    slots: sorted(component.slots),
+    methods: sorted(component.methods),
+  };
+}
+
+const OLD = { target: ts.ScriptTarget.ES5, ignoreDeprecations: '5.0' };
+test.each([
+  ['ES5, helpers inside', { ...OLD, experimentalDecorators: true }],
+  ['ES5, helpers imported', { ...OLD, experimentalDecorators: true, importHelpers: true }],
+  ['ES2015, decorators as the standard has them', { target: ts.ScriptTarget.ES2015, importHelpers: true }],
+  ['ES2022, decorators as the standard has them', { target: ts.ScriptTarget.ES2022 }],
+])('compiled for %s', (_name, options) => {
+  const written = surveyed({ 'a.ts': SOURCE }).contract.components.map(offers);
+  expect(written.map((one) => one.attributes)).toEqual([
+    ['deck', 'low-tide'],
+    ['cols', 'rows'],
+  ]);
+  expect(surveyed({ 'a.js': compiled(options) }).contract.components.map(offers)).toEqual(written);
+});
+
+test('accessors that standard decorators have, with the values they start with', () => {
+  const source = SOURCE.replaceAll(') deck', ') accessor deck').replaceAll(') lowTide', ') accessor lowTide');
+  for (const target of [ts.ScriptTarget.ES2015, ts.ScriptTarget.ES2022]) {
+    const { outputText } = ts.transpileModule(source, { compilerOptions: { target, importHelpers: true } });
+    expect(offers(componentIn(outputText)).properties).toEqual([
+      ['deck', 'number', '1'],
+      ['lowTide', 'string', "'never'"],
+    ]);
+  }
+});
+
+/** As another compiler writes it, with a base that engines cannot extend as it is. */
+const LISTED = `
+  function _inherits(a, b) { a.prototype = Object.create(b && b.prototype); }
+  var Pier = /*#__PURE__*/function (_HTMLElement) {
+    _inherits(Pier, _HTMLElement);
+    var _super = _createSuper(Pier);
+    function Pier() {
+      var _this;
+      _classCallCheck(this, Pier);
+      _this = _super.call(this);
+      _defineProperty(_assertThisInitialized(_this), "deck", 1);
+      _this.rows = [];
+      return _this;
+    }
+    _createClass(Pier, [{
+      key: "lowTide",
+      get: function get() { return 1; },
+      set: function set(value) {}
+    }, {
+      key: "open",
+      value: function () {
+        var _open = _asyncToGenerator(function* () {});
+        function open(wide) { return _open.apply(this, arguments); }
+        return open;
+      }()
+    }, {
+      key: "sail",
+      value: function sail() {
+        var _this2 = this;
+        setTimeout(function () { _this2.dispatchEvent(new Event('sailed')); });
+        others.forEach(function (_this2) { _this2.dispatchEvent(new Event('not-mine', { bubbles: true, composed: true })); });
+      }
+    }], [{
+      key: "observedAttributes",
+      get: function get() { return ["low-tide"]; }
+    }]);
+    return Pier;
+  }( /*#__PURE__*/_wrapNativeSuper(HTMLElement));
+  customElements.define('pier-a', Pier);`;
+
+test('a class whose members a helper is handed in lists', () => {
+  const found = offers(componentIn(LISTED));
+  expect(found).toMatchObject({ className: 'Pier', attributes: ['low-tide'], methods: ['open', 'sail'] });
+  expect(found.properties).toEqual([
+    ['deck', 'number', '1'],
+    ['lowTide', 'string', undefined],
+    ['rows', 'unknown[]', '[]'],
+  ]);
+  expect(componentIn(LISTED).events.map((one) => [one.name, one.origin])).toEqual([
+    ['sailed', 'element'],
+    ['not-mine', 'inside'],
+  ]);
+});
+
+test('the same after a minifier, with the class above inlined and the list returned', () => {
+  const source = `import{_ as s,a as l,b as n,c as k,d as m,B as d,property as f,c as e}from"./x.js";
+    var x=function(a){s(c,d);var i=k(c);function c(){var o;return n(this,c),o=i.call.apply(i,[this].concat(a)),m(l(o),"deck",1),m(l(o),"rows",[]),o}return l(c,[{key:"open",value:function(){}}]),c}();
+    e([f()],x.prototype,"deck",void 0);customElements.define("pier-a",x);`;
+  const found = offers(componentIn(source));
+  expect(found).toMatchObject({ methods: ['open'], attributes: ['deck'] });
+  expect(found.properties.map(([name]) => name)).toEqual(['deck', 'rows']);
+});
+
+test('a function that is called at once and makes no class stays one', () => {
+  const source = `${LISTED.replace('customElements.define', 'void')}
+    var ready = function (given) { function start() {} start.done = given; return start; }(1);
+    class Quay extends HTMLElement { static observedAttributes = ['berth']; }
+    customElements.define('pier-q', Quay);`;
+  expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-q']);
+});
