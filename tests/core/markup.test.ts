@@ -217,3 +217,27 @@ test('base classes declare named items for those below, which say so', () => {
     { name: '', description: 'All else.' },
   ]);
 });
+
+test('names of slots and parts that a method is handed, call by call', () => {
+  const { slots, cssParts } = componentIn(`class Pier extends HTMLElement {
+      render() { return html\`\${this.lane('head', 'wide')} \${this.lane("foot")} \${[1].map(() => this.#row('row'))}\`; }
+      lane(name, width = 'thin') { return html\`<div part="lane-\${name}"><slot name=\${name}></slot></div>\`; }
+      #row = (name) => h('slot', { name });
+    }
+    customElements.define('pier-a', Pier);`);
+  expect(slots.map((one) => one.name).sort()).toEqual(['foot', 'head', 'row']);
+  expect(cssParts.map((one) => one.name).sort()).toEqual(['lane-foot', 'lane-head']);
+});
+
+test('the slot without a name by the words that some write for it', () => {
+  const { slots } = componentIn(`/**
+     * @slot unnamed - What is carried.
+     * @slot end - What follows.
+     */
+    class Pier extends HTMLElement { render() { return html\`<slot></slot><slot name="end"></slot>\`; } }
+    customElements.define('pier-a', Pier);`);
+  expect(slots.map((one) => [one.name, one.description])).toEqual([
+    ['', 'What is carried.'],
+    ['end', 'What follows.'],
+  ]);
+});

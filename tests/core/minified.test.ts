@@ -326,6 +326,19 @@ test('what a constructor sets in one expression', () => {
   expect(offers(source).properties).toBe('deck rows');
 });
 
+test('but none of these where others are declared, unless they are, too', () => {
+  const source = `import { property as p } from 'somewhere'; ${HELPER}
+    class A extends HTMLElement{constructor(){super(),this.deck=()=>1,this.rows=[]}}d([p()],A.prototype,"deck",2);customElements.define("pier-a",A);`;
+  expect(offers(source).properties).toBe('deck');
+});
+
+test('a property that was state in the class above, and is declared for users', () => {
+  const source = `import { property as p } from 'somewhere'; ${HELPER} class B extends HTMLElement {} d([p({ type: Boolean, state: true })], B.prototype, "late", void 0);
+    d([p({ state: true })], B.prototype, "inner", void 0);
+    class A extends B {} d([p({ type: Boolean, state: false })], A.prototype, "late", void 0); customElements.define("pier-a", A);`;
+  expect(offers(source)).toMatchObject({ properties: 'late', attributes: 'late' });
+});
+
 test('a class inside another sends its own events', () => {
   const source = `class Pier extends HTMLElement { connectedCallback() { const later = 1; this.dispatchEvent(new Event('moored'));
       this.helper = class { tell() { this.dispatchEvent(new Event('told')); this.fire('fired'); } }; } } customElements.define('pier-a', Pier);`;

@@ -140,7 +140,7 @@ test('the same after a minifier, with the class above inlined and the list retur
     e([f()],x.prototype,"deck",void 0);customElements.define("pier-a",x);`;
   const found = offers(componentIn(source));
   expect(found).toMatchObject({ methods: ['open'], attributes: ['deck'] });
-  expect(found.properties.map(([name]) => name)).toEqual(['deck', 'rows']);
+  expect(found.properties.map(([name]) => name)).toEqual(['deck']);
 });
 
 test('a function that is called at once and makes no class stays one', () => {

@@ -30,6 +30,10 @@ export interface PropertyEvidence {
   required?: boolean;
   attribute?: AttributeEvidence;
   internal?: boolean;
+  /** Holds a function that the class made for itself: no offer, unless it is declared as one. */
+  callback?: true;
+  /** Set as minifiers write it, where nothing tells whether the field was private. */
+  terse?: true;
   /** Inner state by declaration: not even its attribute is for users. */
   state?: boolean;
   /** Can be assigned, as far as this evidence tells. */

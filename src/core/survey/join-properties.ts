@@ -35,20 +35,34 @@ export function joinProperties(
       joined.set(
         name,
         before
-          ? { evidence: joinTwo(before.evidence, property), layer: before.layer }
+          ? { evidence: overridden(before.evidence, property), layer: before.layer }
           : { evidence: property, layer },
       );
     }
   }
   const links = linkAttributes(seen, joined);
+  const isDeclaring = [...joined.values()].some(({ evidence: one }) => one.origin === 'declared');
   const properties = [...joined.values()]
-    .filter(({ evidence: one }) => !one.internal)
+    .filter(({ evidence: one }) => isOffered(one, isDeclaring))
     .map(({ evidence: one, layer }) =>
       finishProperty(one, links.get(one.name), layer === own ? null : layer, adopting),
     );
   const taken = new Set(properties.flatMap((one) => (one.attribute ? [one.attribute.name] : [])));
   const hidden = [...joined.values()].filter(({ evidence: one }) => one.internal && !one.state);
   return { properties, attributes: freeAttributes([...seen, ...hidden.flatMap(attributeOfHidden)], taken) };
+}
+
+/** Where properties are declared, a field of which nothing is known but that it is set is none of them. */
+function isOffered(one: PropertyEvidence, isDeclaring: boolean): boolean {
+  if (one.internal) return false;
+  return one.origin === 'declared' || !(one.callback || (one.terse && isDeclaring));
+}
+
+/** What a class says of a property of the class above: one that was state there is offered where it is declared so. */
+function overridden(above: PropertyEvidence, own: PropertyEvidence): PropertyEvidence {
+  const joined = joinTwo(above, own);
+  if (!above.state || own.origin !== 'declared' || own.internal) return joined;
+  return { ...joined, internal: false, state: false, attribute: own.attribute ?? false };
 }
 
 /** Two pieces of evidence about one property; the second is nearer to the component. */

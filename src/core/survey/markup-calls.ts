@@ -7,6 +7,7 @@ import { alternatives } from './alternatives.js';
 import { functionsAround, within } from './find.js';
 import type { Scope } from './functions.js';
 import { unwrap } from './functions.js';
+import { scopesHanded } from './handed.js';
 import type { Ast } from './parse.js';
 
 /** What one call adds: names of slots ('' for the unnamed one) and of parts. */
@@ -30,8 +31,15 @@ export function partsPassedOn(text: string): string[] {
 
 const NOTHING: MarkupCalled = { slots: [], parts: [] };
 
-/** The slots and parts in one call; none where it makes no markup. */
-export function markupCalled(node: Ast.CallExpression, scope: Scope): MarkupCalled {
+/** The slots and parts in one call, for each call of the function around it that hands it their names. */
+export function markupCalled(node: Ast.CallExpression, scope: Scope): MarkupCalled[] {
+  const once = called(node, scope);
+  if (once === NOTHING || once.slots.length + once.parts.length > 0) return [once];
+  return scopesHanded(node, scope).map((one) => called(node, one));
+}
+
+/** None where it makes no markup. */
+function called(node: Ast.CallExpression, scope: Scope): MarkupCalled {
   const [first, second] = node.arguments;
   if (!first) return NOTHING;
   const method = calledMethod(node);

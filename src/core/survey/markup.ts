@@ -7,6 +7,7 @@ import { within } from './find.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Scope } from './functions.js';
+import { scopesHanded } from './handed.js';
 import { markupCalled, partsIn, partsPassedOn } from './markup-calls.js';
 import type { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
@@ -36,16 +37,16 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
   for (const piece of pieces) {
     const { program } = piece.module;
     const adder = (node: Ast.Node) => addTo(() => placeIn(piece.module, node));
-    for (const node of within('text', piece.node, program)) {
-      const text = textOf(node, piece, graph);
-      if (text !== null) readText(text, adder(node), lists, styles);
-    }
     const scope: Scope = { graph, module: piece.module };
-    for (const node of within('jsx', piece.node, program)) readJsx(node, scope, adder(node), lists);
+    for (const node of within('text', piece.node, program))
+      for (const text of textsOf(node, scope)) readText(text, adder(node), lists, styles);
+    for (const node of within('jsx', piece.node, program))
+      for (const one of scopesOfJsx(node, scope)) readJsx(node, one, adder(node), lists);
     for (const node of within('call', piece.node, program)) {
-      const called = markupCalled(node, scope);
-      for (const name of called.slots) adder(node)(lists.slots, name);
-      for (const name of called.parts) adder(node)(lists.cssParts, name);
+      for (const called of markupCalled(node, scope)) {
+        for (const name of called.slots) adder(node)(lists.slots, name);
+        for (const name of called.parts) adder(node)(lists.cssParts, name);
+      }
       const state = addedState(node, piece, graph);
       if (state !== null) adder(node)(lists.cssStates, state);
     }
@@ -156,22 +157,29 @@ function attributeIn(attributes: string, name: string): string | null {
   return match ? (match[1] ?? match[2] ?? match[3] ?? '') : null;
 }
 
-/** The text of a string or template that may hold markup or CSS, else null. */
-function textOf(node: Ast.Node, piece: Piece, graph: ModuleGraph): string | null {
+/** The text of a string or template that may hold markup or CSS; of one that is made for several names, each. */
+function textsOf(node: Ast.Node, scope: Scope): string[] {
   if (node.type === 'Literal' && typeof node.value === 'string')
-    return mayHold(node.value) ? node.value : null;
-  if (node.type !== 'TemplateLiteral') return null;
-  const raw = node.quasis.map((quasi) => quasi.value.cooked ?? quasi.value.raw).join(HOLE);
-  if (!mayHold(raw)) return null;
+    return mayHold(node.value) ? [node.value] : [];
+  if (node.type !== 'TemplateLiteral') return [];
+  const quasis = node.quasis.map((quasi) => quasi.value.cooked ?? quasi.value.raw);
+  if (!mayHold(quasis.join(HOLE))) return [];
+  const isNaming = quasis.slice(0, -1).some((one) => BEFORE_NAMES.test(one));
+  const scopes = isNaming ? scopesHanded(node, scope) : [scope];
+  return scopes.map((one) => filled(node, one));
+}
+
+/** A text after which the name of a slot, or of parts, is to follow. */
+const BEFORE_NAMES = /\b(?:part|name)\s*=\s*["']?[^"'<>]*$/;
+
+function filled(node: Ast.TemplateLiteral, scope: Scope): string {
   return node.quasis
     .map((quasi, index) => {
       const hole = node.expressions[index];
       const before = quasi.value.cooked ?? quasi.value.raw;
       if (!hole) return before;
-      const scope = { graph, module: piece.module };
       // Names that depend on a condition are all possible: `part="${open ? 'open' : 'shut'}"`.
-      const isNames = /\b(?:part|name)\s*=\s*["']?[^"'<>]*$/.test(before);
-      const value = isNames
+      const value = BEFORE_NAMES.test(before)
         ? alternatives(hole, scope).join(' ') || HOLE
         : (asString(fold(hole, scope)) ?? HOLE);
       return before + value;
@@ -181,6 +189,18 @@ function textOf(node: Ast.Node, piece: Piece, graph: ModuleGraph): string | null
 
 function mayHold(text: string): boolean {
   return /<slot|part|var\(|:state\(|--/i.test(text);
+}
+
+/** An element in JSX that names a slot or parts by what it is handed is read for each. */
+function scopesOfJsx(node: Ast.JSXOpeningElement, scope: Scope): Scope[] {
+  const isNamed = node.attributes.some(
+    (one) =>
+      one.type === 'JSXAttribute' &&
+      one.value?.type === 'JSXExpressionContainer' &&
+      one.name.type === 'JSXIdentifier' &&
+      /^(?:name|part|exportparts)$/i.test(one.name.name),
+  );
+  return isNamed ? scopesHanded(node, scope) : [scope];
 }
 
 function readJsx(node: Ast.JSXOpeningElement, scope: Scope, add: Add, lists: Lists): void {

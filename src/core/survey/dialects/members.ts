@@ -19,7 +19,7 @@ const LIFECYCLE = new Set(
     'constructor connectedCallback disconnectedCallback adoptedCallback connectedMoveCallback ' +
     'attributeChangedCallback formAssociatedCallback formDisabledCallback formResetCallback ' +
     'formStateRestoreCallback render template update updated firstUpdated willUpdate shouldUpdate performUpdate ' +
-    'scheduleUpdate requestUpdate getUpdateComplete createRenderRoot addController removeController'
+    'scheduleUpdate requestUpdate getUpdateComplete createRenderRoot renderOptions addController removeController'
   ).split(' '),
 );
 
@@ -30,6 +30,7 @@ export const members: Dialect = {
     const methods: MethodEvidence[] = [];
     for (const member of context.layer.node.body.body) readMember(member, context, properties, methods);
     for (const [name, evidence] of constructorFields(context)) {
+      if (LIFECYCLE.has(name)) continue;
       const known = properties.get(name);
       if (known) known.default ??= evidence.default as string;
       else properties.set(name, evidence);
@@ -124,7 +125,7 @@ function sourceOf(node: Ast.Node, context: LayerContext): string {
 /** Fields the constructor sets, as compilers place class fields. */
 function constructorFields(context: LayerContext): Map<string, PropertyEvidence> {
   const fields = new Map<string, PropertyEvidence>();
-  for (const { name, value: given, place } of fieldsSet(context.layer.node)) {
+  for (const { name, value: given, place, terse } of fieldsSet(context.layer.node)) {
     if (fields.has(name)) continue;
     const value = initialOf(given, context.layer);
     if (!value) continue;
@@ -140,7 +141,9 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
       default: sourceOf(value, context),
       writable: true,
       readonly: isReadonlyDoc(doc),
-      internal: isInnerName(name) || isInternal(doc) || isFunction(value),
+      internal: isInnerName(name) || isInternal(doc),
+      ...(isFunction(value) ? { callback: true as const } : {}),
+      ...(terse ? { terse } : {}),
       words: { ...wordsOf(doc), at: context.at(place) },
     });
   }
@@ -152,6 +155,8 @@ export interface Field {
   value: Ast.Node;
   /** The statement, or the member of the class. */
   place: Ast.Node;
+  /** One of several in a single expression, as minifiers write them. */
+  terse?: true;
 }
 
 /** What the constructor of a class sets on the instance, in functions inside it left out: `this.name = value`. */
@@ -165,14 +170,14 @@ export function fieldsSet(node: Ast.Class): Field[] {
     if (isFunction(inner)) return false;
     for (const [expression, place] of expressionsOf(inner)) {
       const field = fieldSet(expression);
-      if (field) fields.push({ ...field, place });
+      if (field) fields.push({ ...field, place, ...(place === inner ? {} : { terse: true as const }) });
     }
     return true;
   });
   return fields;
 }
 
-/** The expressions that a statement consists of, each with what a comment stands before. */
+/** The expressions that a statement consists of, each with what a comment stands before: itself, in a sequence. */
 function expressionsOf(statement: Ast.Node): [expression: Ast.Node, place: Ast.Node][] {
   const whole =
     statement.type === 'ExpressionStatement'
@@ -180,8 +185,7 @@ function expressionsOf(statement: Ast.Node): [expression: Ast.Node, place: Ast.N
       : statement.type === 'ReturnStatement'
         ? statement.argument
         : null;
-  if (whole?.type === 'SequenceExpression')
-    return whole.expressions.map((one, index) => [one, index === 0 ? statement : one]);
+  if (whole?.type === 'SequenceExpression') return whole.expressions.map((one) => [one, one]);
   return whole && statement.type === 'ExpressionStatement' ? [[whole, statement]] : [];
 }
 
