@@ -399,15 +399,21 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
     if (callee.name === 'String' && isText) return String(value);
     if (callee.name === 'Symbol') return UNKNOWN;
   }
-  if (SPREADING.test(calledName(callee))) return foldSpread(node.arguments, inner);
+  const name = calledName(callee);
+  if (SPREADING.lists.test(name)) return foldSpread(node.arguments, inner);
+  if (SPREADING.objects.test(name) && callee.type === 'Identifier')
+    return foldObjectCall('assign', node.arguments.map(inner));
   const called = callableOf(callee, scope);
   if (!called || called.node.async || called.node.generator) return UNKNOWN;
   const bindings = calledWith(called, node.arguments, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
 }
 
-/** Helpers that compilers write for `[...one, ...other]`. */
-const SPREADING = /^_*(?:spreadArrays?|toConsumableArray|to_consumable_array)$/;
+/** Helpers that compilers write for `[...one, ...other]` and for `{ ...one, ...other }`. */
+const SPREADING = {
+  lists: /^_*(?:spreadArrays?|toConsumableArray|to_consumable_array)$/,
+  objects: /^_+(?:spreadValues|spreadProps|objectSpread2?|object_spread(?:_props)?|assign|extends)\d*$/,
+};
 
 function foldSpread(args: readonly Ast.Argument[], inner: (node: Ast.Node) => Folded): Folded {
   const lists = args.map(inner).filter((one) => typeof one !== 'boolean');

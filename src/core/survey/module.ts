@@ -1,6 +1,7 @@
 /** One module: what its text declares, exports and imports. */
 
 import { LineMap } from '../findings/lines.js';
+import { restoreDescribed } from './described-classes.js';
 import { restoreClasses } from './older-classes.js';
 import type { Ast, Comment, Program } from './parse.js';
 import { parseModule } from './parse.js';
@@ -48,6 +49,7 @@ const DEFAULT_EXPORT = '*default*';
 /** Parses a module and reads its names. */
 export function readModule(path: string, label: string, source: string): Module {
   const { program, comments, errors } = parseModule(path, source);
+  restoreDescribed(program, source);
   restoreClasses(program, source);
   const module: Module = {
     path,

@@ -5,7 +5,7 @@
  * minifiers change the names of the helpers.
  */
 
-import { become, namesOfThis, partsOf, placeOf, restoreThis } from './older-this.js';
+import { become, entryOf, namesOfThis, partsOf, placeOf, restoreThis } from './older-this.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 
@@ -179,13 +179,6 @@ class Filling {
     if (node.type !== 'MemberExpression' || node.property.type !== 'Identifier') return false;
     return node.property.name === 'prototype' && this.#isClass(node.object);
   }
-}
-
-function entryOf(object: Ast.ObjectExpression, name: string): Ast.Node | null {
-  const found = object.properties.find(
-    (one) => one.type === 'Property' && one.key.type === 'Identifier' && one.key.name === name,
-  );
-  return found?.type === 'Property' ? found.value : null;
 }
 
 /** The function a member is given; of one that waits, the function that a call at once makes. */

@@ -145,3 +145,12 @@ function referencesIn(node: Ast.Node): Ast.Node[] {
 export function placeOf({ start, end }: { start: number; end: number }) {
   return { start, end };
 }
+
+/** The value of a key that is written out in an object; null where there is none. */
+export function entryOf(node: Ast.Node | null | undefined, name: string): Ast.Node | null {
+  if (node?.type !== 'ObjectExpression') return null;
+  const found = node.properties.find(
+    (one) => one.type === 'Property' && one.key.type === 'Identifier' && one.key.name === name,
+  );
+  return found?.type === 'Property' ? found.value : null;
+}

@@ -1,0 +1,82 @@
+/**
+ * Classes that a compiler of decorators describes to a helper, member by member:
+ * `decorate([classDecorator], function (initialize, Above) { class Dial extends Above {} return { F: Dial, d: [{ kind:
+ * "field", decorators: [property()], key: "deck", value() { return 1; } }] } }, Base)`. Each becomes a class with its
+ * decorators again. The names of what the function returns are known to the helper, so minifiers leave them.
+ */
+
+import { become, entryOf, placeOf } from './older-this.js';
+import type { Ast } from './parse.js';
+import { walk } from './parse.js';
+
+const DESCRIBED = /\bF:\s*[\w$]+,\s*d:\s*\[/;
+
+/** Puts classes in the place of their descriptions, in the tree itself. */
+export function restoreDescribed(program: Ast.Program, source: string): void {
+  if (!DESCRIBED.test(source)) return;
+  walk(program, (node) => {
+    const restored = node.type === 'CallExpression' ? classDescribed(node) : null;
+    if (restored) become(node, restored);
+    return true;
+  });
+}
+
+function classDescribed({ arguments: args, start, end }: Ast.CallExpression): object | null {
+  const [decorators, maker, above] = args;
+  if (maker?.type !== 'FunctionExpression' && maker?.type !== 'ArrowFunctionExpression') return null;
+  if (maker.body?.type !== 'BlockStatement') return null;
+  const statements = maker.body.body;
+  const result = statements.findLast((one) => one.type === 'ReturnStatement')?.argument;
+  const holder = entryOf(result, 'F');
+  const list = entryOf(result, 'd');
+  if (holder?.type !== 'Identifier' || list?.type !== 'ArrayExpression') return null;
+  const inner = statements.find((one) => one.type === 'ClassDeclaration' && one.id?.name === holder.name) as
+    | Ast.Class
+    | undefined;
+  if (!inner) return null;
+  const members = list.elements.flatMap((one) => (one ? memberDescribed(one) : []));
+  return {
+    type: 'ClassExpression',
+    decorators: decoratorsIn(decorators),
+    id: inner.id,
+    superClass: above ?? null,
+    implements: [],
+    body: { type: 'ClassBody', body: members, start, end },
+    start,
+    end,
+  };
+}
+
+function memberDescribed(entry: Ast.Node): object[] {
+  const kind = entryOf(entry, 'kind');
+  const key = entryOf(entry, 'key');
+  if (kind?.type !== 'Literal' || !key) return [];
+  const isStatic = entryOf(entry, 'static')?.type === 'Literal';
+  const value = entryOf(entry, 'value');
+  const isName = key.type === 'Literal' && typeof key.value === 'string' && /^[\w$]+$/.test(key.value);
+  const shared = {
+    decorators: decoratorsIn(entryOf(entry, 'decorators')),
+    key: isName ? { type: 'Identifier', name: key.value, ...placeOf(key) } : key,
+    computed: !isName,
+    static: isStatic,
+    ...placeOf(entry),
+  };
+  if (kind.value === 'field') return [{ ...shared, type: 'PropertyDefinition', value: initialIn(value) }];
+  if (!['method', 'get', 'set'].includes(String(kind.value)) || value?.type !== 'FunctionExpression')
+    return [];
+  return [{ ...shared, type: 'MethodDefinition', kind: kind.value, value }];
+}
+
+/** The value that a field starts with: `value() { return 1; }`; none in `value: void 0`. */
+function initialIn(value: Ast.Node | null): Ast.Node | null {
+  if (value?.type !== 'FunctionExpression') return null;
+  const [first] = value.body?.body ?? [];
+  return first?.type === 'ReturnStatement' ? first.argument : null;
+}
+
+function decoratorsIn(list: Ast.Node | null | undefined): object[] {
+  if (list?.type !== 'ArrayExpression') return [];
+  return list.elements.flatMap((one) =>
+    one ? [{ type: 'Decorator', expression: one, ...placeOf(one) }] : [],
+  );
+}
