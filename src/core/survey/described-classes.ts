@@ -9,7 +9,7 @@ import { become, entryOf, placeOf } from './older-this.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 
-const DESCRIBED = /\bF:\s*[\w$]+,\s*d:\s*\[/;
+const DESCRIBED = /\bF:\s*(?:[\w$]+,\s*d:\s*\[|class\b)/;
 
 /** Puts classes in the place of their descriptions, in the tree itself. */
 export function restoreDescribed(program: Ast.Program, source: string): void {
@@ -29,11 +29,8 @@ function classDescribed({ arguments: args, start, end }: Ast.CallExpression): ob
   const result = statements.findLast((one) => one.type === 'ReturnStatement')?.argument;
   const holder = entryOf(result, 'F');
   const list = entryOf(result, 'd');
-  if (holder?.type !== 'Identifier' || list?.type !== 'ArrayExpression') return null;
-  const inner = statements.find((one) => one.type === 'ClassDeclaration' && one.id?.name === holder.name) as
-    | Ast.Class
-    | undefined;
-  if (!inner) return null;
+  const inner = holder && classNamed(holder, statements);
+  if (!inner || list?.type !== 'ArrayExpression') return null;
   const members = list.elements.flatMap((one) => (one ? memberDescribed(one) : []));
   return {
     type: 'ClassExpression',
@@ -45,6 +42,14 @@ function classDescribed({ arguments: args, start, end }: Ast.CallExpression): ob
     start,
     end,
   };
+}
+
+/** A class among the statements of a function, by its name, or one that is written out. */
+function classNamed(holder: Ast.Node, statements: readonly Ast.Node[]): Ast.Class | null {
+  if (holder.type === 'ClassExpression') return holder;
+  const name = holder.type === 'Identifier' ? holder.name : null;
+  const found = statements.find((one) => one.type === 'ClassDeclaration' && one.id?.name === name);
+  return found?.type === 'ClassDeclaration' ? found : null;
 }
 
 function memberDescribed(entry: Ast.Node): object[] {
@@ -67,8 +72,9 @@ function memberDescribed(entry: Ast.Node): object[] {
   return [{ ...shared, type: 'MethodDefinition', kind: kind.value, value }];
 }
 
-/** The value that a field starts with: `value() { return 1; }`; none in `value: void 0`. */
+/** The value that a field starts with: `value() { return 1; }`, `value: () => 1`; none in `value: void 0`. */
 function initialIn(value: Ast.Node | null): Ast.Node | null {
+  if (value?.type === 'ArrowFunctionExpression' && value.body.type !== 'BlockStatement') return value.body;
   if (value?.type !== 'FunctionExpression') return null;
   const [first] = value.body?.body ?? [];
   return first?.type === 'ReturnStatement' ? first.argument : null;

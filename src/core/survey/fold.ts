@@ -74,7 +74,7 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
     case 'ChainExpression':
       return inner(node.expression);
     case 'SequenceExpression':
-      return node.expressions.length > 0 ? inner(node.expressions.at(-1) as Ast.Node) : UNKNOWN;
+      return foldFilled(node, inner) ?? inner(node.expressions.at(-1) as Ast.Node);
     case 'AssignmentExpression':
       return node.operator === '=' ? inner(node.right) : UNKNOWN;
     case 'UnaryExpression':
@@ -102,6 +102,25 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
     default:
       return UNKNOWN;
   }
+}
+
+/** An object that is filled on the way: `((s = {}).A = 'a', s.B = 'b', s)`, as minifiers write an enum; else null. */
+function foldFilled(
+  { expressions }: Ast.SequenceExpression,
+  inner: (node: Ast.Node) => Folded,
+): Folded | null {
+  const last = expressions.at(-1);
+  if (last?.type !== 'Identifier') return null;
+  const object = new Map<string, Folded>();
+  for (const one of expressions) {
+    if (one.type !== 'AssignmentExpression' || one.left.type !== 'MemberExpression') continue;
+    const holder = unwrap(one.left.object);
+    const name = holder.type === 'AssignmentExpression' ? holder.left : holder;
+    const key = keyName(one.left.property, one.left.computed, inner);
+    if (name.type === 'Identifier' && name.name === last.name && key !== null)
+      object.set(key, inner(one.right));
+  }
+  return object.size > 0 ? { object } : null;
 }
 
 function isRaw(tag: Ast.Node): boolean {

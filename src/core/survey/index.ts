@@ -145,13 +145,36 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
   else if (!before || isBetter(one, among, chain, before)) {
     const entrance = found.entrances.entranceTo(one.module.path, one.tag);
     const specifier = input.publicPath(entrance);
-    const read = assemble(one, chain, graph, { module: graph.load(entrance), specifier });
+    const place = { module: graph.load(entrance), specifier };
+    const read = withDescription(assemble(one, chain, graph, place), one, chain, graph, place);
     const claim = found.claims.get(one.tag);
     const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
     found.components.set(one.tag, { component, registered: one, chain, among });
   } else if (isAnother(one, chain, before)) {
     found.findings.push(registeredTwice(one, before.registered));
   }
+}
+
+/**
+ * A class that a function makes of a description, and that tells nothing itself: `make(view, { props: { size: Number } })`
+ * where the function is a framework's, put into the bundle. Its description tells all.
+ */
+function withDescription(
+  read: Component,
+  one: Registered,
+  chain: ClassChain,
+  graph: ModuleGraph,
+  place: Parameters<typeof assemble>[3],
+): Component {
+  const isMade = (chain.layers[0]?.bindings.size ?? 0) > 0;
+  if (!isMade || read.properties.length > 0 || read.attributes.length > 0) return read;
+  const node = unwrap(one.node);
+  const call = node.type === 'CallExpression' ? { node, scope: one.scope } : callMaking(node, one.scope);
+  if (!call) return read;
+  const described = assemble(one, chainOfBuilt(call.node, call.scope, null, graph), graph, place);
+  if (described.properties.length === 0) return read;
+  const { className, exportName, root, server } = read;
+  return { ...described, className, exportName, root, server };
 }
 
 /**
