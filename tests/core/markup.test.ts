@@ -241,3 +241,13 @@ test('the slot without a name by the words that some write for it', () => {
     ['end', 'What follows.'],
   ]);
 });
+
+test('the slot without a name, described below its tag', () => {
+  const { slots } = componentIn(`/**
+     * @slot
+     *   The cargo of any kind.
+     */
+    class Pier extends HTMLElement { render() { return html\`<slot></slot>\`; } }
+    customElements.define('pier-a', Pier);`);
+  expect(slots.map((one) => [one.name, one.description])).toEqual([['', 'The cargo of any kind.']]);
+});

@@ -365,3 +365,43 @@ test('a large function around many calls costs no more than its size', () => {
   expect(offers(source).attributes).toContain('rows');
   expect(performance.now() - start).toBeLessThan(5_000);
 });
+
+test('an element that a framework in the bundle makes of a description', () => {
+  const source = `const make = (view, t = HTMLElement) => { const { props: a } = t; class f extends HTMLElement {
+        static get observedAttributes() { const { props: c } = this; const { prototype: m } = this; for (const g in c) fill(m, g); return Object.keys(list); } }
+      return f; };
+    const shared = { deck: { type: Number, value: 1 } };
+    const pier = make(() => h('slot', { name: 'mid' }), { props: { ...shared, lowTide: Boolean } }); customElements.define('pier-a', pier);
+    const wrap = (e, t) => { class i extends Machine { constructor(r) { super(e, r); } } return i; }; class Machine extends HTMLElement {}
+    const filled = (e, t) => { for (const [k, v] of t) e[k] = v; return e; };
+    const quay = { name: 'Quay', props: { berth: { type: String, default: null } } };
+    const done = filled(quay, [['render', 1]]), made = wrap(done); customElements.define('pier-q', made, { shadowRoot: !1 });`;
+  const { contract } = surveyed({ 'a.js': source });
+  expect(contract.components.map((one) => [one.tag, ...one.properties.map((item) => item.name)])).toEqual([
+    ['pier-a', 'deck', 'lowTide'],
+    ['pier-q', 'berth'],
+  ]);
+});
+
+test('an enum that is filled in one expression', () => {
+  const source = `let s; const d = ((s = {}).DECK = "deck", s.LATE = "late", s); class A extends HTMLElement { static get observedAttributes() { return [d.DECK, d.LATE]; } }
+    customElements.define('pier-a', A);`;
+  expect(offers(source).attributes).toBe('deck late');
+});
+
+test('options that compilers spread by a helper', () => {
+  const source = `import { property as e } from 'somewhere'; ${HELPER} const r = (o) => e(__spreadProps(__spreadValues({}, o), { state: true, attribute: false }));
+    const n = (o) => e(_objectSpread(_objectSpread({}, o), {}, { reflect: true }));
+    class A extends HTMLElement {} d([r()], A.prototype, "inner", 2); d([n({ attribute: 'deck-no' })], A.prototype, "deck", 2); customElements.define('pier-a', A);`;
+  expect(offers(source)).toMatchObject({ properties: 'deck', attributes: 'deck-no' });
+});
+
+test('a helper whose name ends in what it does', () => {
+  const files = {
+    'a.js': `import { customElementsDefine } from './define.js'; import { NAME } from './name.js'; class A extends HTMLElement {} customElementsDefine(NAME, A);`,
+    'define.js':
+      'export function customElementsDefine(tag, base) { window.customElements.define(tag, base); }',
+    'name.js': `export const NAME = 'pier-a';`,
+  };
+  expect(surveyed(files).contract.components.map((one) => one.tag)).toEqual(['pier-a']);
+});

@@ -150,3 +150,45 @@ test('a function that is called at once and makes no class stays one', () => {
     customElements.define('pier-q', Quay);`;
   expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-q']);
 });
+
+/** As a compiler of decorators describes a class to its helper. */
+const DESCRIBED = `
+  import { customElement, property } from 'somewhere';
+  const prefix = 'pier';
+  /** Where ferries land. */
+  let Pier = _decorate([customElement(\`\${prefix}-a\`)], function (_initialize, _Base) {
+    class Pier extends _Base { constructor(...args) { super(...args); _initialize(this); } }
+    return { F: Pier, d: [
+      { kind: "field", decorators: [property({ type: Number })], key: "deck", value() { return 1; } },
+      { kind: "field", decorators: [property({ attribute: 'low-tide' })], key: "lowTide", value: void 0 },
+      { kind: "method", key: "open", value: function open(wide) { this.dispatchEvent(new Event('opened')); } },
+      { kind: "get", static: true, key: "more", value: function () { return ['rows']; } },
+      { kind: "field", static: true, key: "styles", value() { return sheet; } },
+    ] };
+  }, HTMLElement);`;
+
+test('a class that is described to a helper, member by member', () => {
+  const found = offers(componentIn(DESCRIBED));
+  expect(found).toEqual({
+    tag: 'pier-a',
+    className: 'Pier',
+    description: 'Where ferries land.',
+    properties: [
+      ['deck', 'number', '1'],
+      ['lowTide', 'string', undefined],
+    ],
+    attributes: ['deck', 'low-tide'],
+    events: ['opened'],
+    slots: [],
+    methods: ['open'],
+  });
+});
+
+test('the same after a minifier', () => {
+  const source = `import{customElement as k,property as y}from"somewhere";let M=t([k("pier-a")],(function(e,t){return{F:class extends t{constructor(...t){super(...t),e(this)}},d:[{kind:"field",decorators:[y({type:Boolean,reflect:!0})],key:"late",value:()=>!1}]}}),HTMLElement);export{M as Pier};`;
+  const component = componentIn(source);
+  expect(component).toMatchObject({ tag: 'pier-a', className: 'Pier', exportName: 'Pier' });
+  expect(component.properties.map((one) => [one.name, one.default, one.attribute?.reflects])).toEqual([
+    ['late', '!1', true],
+  ]);
+});

@@ -121,8 +121,10 @@ function withDescription(name: string, description: string, fallback?: string) {
 }
 
 function readTag(text: string, start: number): DocTag {
-  const match = /^@([a-zA-Z]+)\s*([\s\S]*)$/.exec(text);
-  const rest = match?.[2] ?? '';
+  const match = /^@([a-zA-Z]+)(\s*)([\s\S]*)$/.exec(text);
+  // Nothing beside the tag: what follows below describes the slot without a name.
+  const isBelow = match?.[1]?.toLowerCase() === 'slot' && /\n/.test(match[2] ?? '');
+  const rest = (isBelow ? '- ' : '') + (match?.[3] ?? '');
   const { type, after } = bracedType(rest);
   const folded = after.replaceAll(/\s+/g, ' ').trim();
   return { tag: (match?.[1] ?? '').toLowerCase(), type, text: folded, start };
