@@ -3,23 +3,17 @@
  * that makes it, in its static blocks and in functions it is handed to. Loops over constants are unrolled.
  */
 
+import { callableOf } from './callables.js';
 import { localNamesOfClass } from './class-names.js';
 import { functionsAround, statementAround, within } from './find.js';
 import type { FunctionNode, Scope } from './functions.js';
-import {
-  bindParameters,
-  callableOf,
-  calledWith,
-  isFunction,
-  unwrap,
-  withBlock,
-  withLocals,
-} from './functions.js';
+import { isFunction, unwrap } from './functions.js';
 import type { Layer } from './layers.js';
 import { elementsOf } from './loops.js';
 import type { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 import { childrenOf } from './parse.js';
+import { bindParameters, calledWith, withBlock, withLocals } from './scopes.js';
 
 export interface About {
   node: Ast.CallExpression | Ast.AssignmentExpression;

@@ -1,8 +1,9 @@
 /** Classes whose members a helper copies onto another: `applyMixins(TheClass, One, Two)` beside the class. */
 
 import { aboutClass } from './about.js';
+import { callableOf } from './callables.js';
 import type { Scope } from './functions.js';
-import { callableOf, unwrap } from './functions.js';
+import { unwrap } from './functions.js';
 import type { Layer } from './layers.js';
 import type { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';

@@ -1,6 +1,7 @@
 /** Events: every place that dispatches one for a component, in its class and in the code that works for it. */
 
 import type { ContractEvent } from '../contract/types.js';
+import { callableOf } from './callables.js';
 import { isPlatformEvent, NO_DETAIL, offeredEvent } from './declared-events.js';
 import type { LayerContext } from './evidence.js';
 import { placeIn } from './evidence.js';
@@ -8,13 +9,14 @@ import { classAround, functionsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
-import { callableOf, calledWith, isFunction, unwrap, withLocals } from './functions.js';
+import { isFunction, unwrap } from './functions.js';
 import type { Layer } from './layers.js';
 import { madeEvents } from './made-event.js';
 import type { Module } from './modules.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 import { reachOf } from './reach.js';
+import { calledWith, withLocals } from './scopes.js';
 import { NO_TYPE } from './types.js';
 
 const DEEPEST = 4;

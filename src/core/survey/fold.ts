@@ -5,23 +5,20 @@
  */
 
 import { Bindings } from './bindings.js';
+import { callableOf } from './callables.js';
+import { classNamed } from './class-named.js';
 import type { Folded, FoldedObject } from './folded.js';
-import { asString, isFoldedObject, isObjectLike, isReference, isSame, UNKNOWN } from './folded.js';
+import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
+import { foldArray, foldFilled, foldObject, foldTemplate, isRaw } from './folded-literals.js';
 import { foldArrayMethod, foldObjectCall, foldTextMethod } from './folded-methods.js';
+import { foldBinary, foldConditional, foldLogical, foldUnary } from './folded-operators.js';
 import type { Callable, Scope } from './functions.js';
-import {
-  boundTo,
-  callableOf,
-  calledName,
-  calledWith,
-  staticGetter,
-  staticValue,
-  unwrap,
-} from './functions.js';
+import { boundTo, calledName, staticGetter, staticValue, unwrap } from './functions.js';
 import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
 import type { Found } from './modules.js';
 import type { Ast } from './parse.js';
+import { calledWith } from './scopes.js';
 
 const DEEPEST = 48;
 const MOST_STEPS = 60_000;
@@ -104,42 +101,6 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
   }
 }
 
-/** An object that is filled on the way: `((s = {}).A = 'a', s.B = 'b', s)`, as minifiers write an enum; else null. */
-function foldFilled(
-  { expressions }: Ast.SequenceExpression,
-  inner: (node: Ast.Node) => Folded,
-): Folded | null {
-  const last = expressions.at(-1);
-  if (last?.type !== 'Identifier') return null;
-  const object = new Map<string, Folded>();
-  for (const one of expressions) {
-    if (one.type !== 'AssignmentExpression' || one.left.type !== 'MemberExpression') continue;
-    const holder = unwrap(one.left.object);
-    const name = holder.type === 'AssignmentExpression' ? holder.left : holder;
-    const key = keyName(one.left.property, one.left.computed, inner);
-    if (name.type === 'Identifier' && name.name === last.name && key !== null)
-      object.set(key, inner(one.right));
-  }
-  return object.size > 0 ? { object } : null;
-}
-
-function isRaw(tag: Ast.Node): boolean {
-  return tag.type === 'MemberExpression' && tag.property.type === 'Identifier' && tag.property.name === 'raw';
-}
-
-function foldTemplate(node: Ast.TemplateLiteral, inner: (node: Ast.Node) => Folded): Folded {
-  let text = '';
-  for (const [index, quasi] of node.quasis.entries()) {
-    text += quasi.value.cooked ?? '';
-    const hole = node.expressions[index];
-    if (!hole) continue;
-    const value = inner(hole);
-    if (value === UNKNOWN || isObjectLike(value)) return UNKNOWN;
-    text += String(value);
-  }
-  return text;
-}
-
 /** Values of top-level constants, which are the same wherever they are asked for. */
 const CONSTANTS = new WeakMap<Ast.Node, Folded>();
 
@@ -196,113 +157,6 @@ function foldEnum(node: Ast.TSEnumDeclaration, scope: Scope, depth: number): Fol
   return { object };
 }
 
-function foldUnary(operator: string, value: Folded): Folded {
-  if (operator === 'void') return undefined;
-  if (value === UNKNOWN) return UNKNOWN;
-  if (operator === '!') return isObjectLike(value) ? false : !value;
-  if (operator === '-' && typeof value === 'number') return -value;
-  if (operator === '+' && typeof value === 'number') return value;
-  return UNKNOWN;
-}
-
-function foldBinary(operator: string, left: Folded, right: Folded): Folded {
-  if (/^[!=]==?$/.test(operator)) {
-    const isLoose = operator.length === 2 && (left ?? null) === null && (right ?? null) === null;
-    const same = isLoose || isSame(left, right);
-    return same === UNKNOWN ? UNKNOWN : same === operator.startsWith('=');
-  }
-  if (left === UNKNOWN || right === UNKNOWN || isObjectLike(left) || isObjectLike(right)) return UNKNOWN;
-  if (operator === '+') {
-    if (typeof left === 'number' && typeof right === 'number') return left + right;
-    return typeof left === 'string' || typeof right === 'string' ? String(left) + String(right) : UNKNOWN;
-  }
-  if (typeof left === 'number' && typeof right === 'number') return foldNumbers(operator, left, right);
-  return UNKNOWN;
-}
-
-function foldNumbers(operator: string, left: number, right: number): Folded {
-  switch (operator) {
-    case '-':
-      return left - right;
-    case '*':
-      return left * right;
-    case '/':
-      return left / right;
-    case '|':
-      return left | right;
-    case '&':
-      return left & right;
-    case '<<':
-      return left << right;
-    case '<':
-      return left < right;
-    case '>':
-      return left > right;
-    default:
-      return UNKNOWN;
-  }
-}
-
-/** Where the test cannot be told, the branches still may agree; objects of both are taken together. */
-function foldConditional(test: Folded, consequent: () => Folded, alternate: () => Folded): Folded {
-  if (isObjectLike(test)) return consequent();
-  if (test !== UNKNOWN) return test ? consequent() : alternate();
-  const both = [consequent(), alternate()] as const;
-  if (both[0] === both[1]) return both[0];
-  // Which of the two lists holds is not known: every name in them is possible, and that there are others, too.
-  if (Array.isArray(both[0]) && Array.isArray(both[1]))
-    return [...new Set<Folded>([...both[0], ...both[1], UNKNOWN])];
-  return UNKNOWN;
-}
-
-function foldLogical(operator: string, left: Folded, right: () => Folded): Folded {
-  if (left === UNKNOWN) {
-    // `unknown ?? []` is a list of which nothing is known; `unknown || {}` an object to be filled.
-    const other = operator === '&&' ? UNKNOWN : right();
-    if (Array.isArray(other)) return [...other, UNKNOWN];
-    return isFoldedObject(other) ? other : UNKNOWN;
-  }
-  const truthy = isObjectLike(left) || Boolean(left);
-  if (operator === '||') return truthy ? left : right();
-  if (operator === '&&') return truthy ? right() : left;
-  return left === null || left === undefined ? right() : left;
-}
-
-/** A spread that cannot be told leaves UNKNOWN in the list: the others still count. */
-function foldArray(node: Ast.ArrayExpression, inner: (node: Ast.Node) => Folded): Folded {
-  const items: Folded[] = [];
-  for (const element of node.elements) {
-    if (element?.type === 'SpreadElement') {
-      const spread = inner(element.argument);
-      if (Array.isArray(spread)) for (const one of spread) items.push(one);
-      else items.push(UNKNOWN);
-    } else items.push(element ? inner(element) : undefined);
-  }
-  return items;
-}
-
-function foldObject(node: Ast.ObjectExpression, inner: (node: Ast.Node) => Folded): Folded {
-  const object = new Map<string, Folded>();
-  for (const property of node.properties) {
-    if (property.type === 'SpreadElement') {
-      const spread = inner(property.argument);
-      if (isFoldedObject(spread)) for (const [name, value] of spread.object) object.set(name, value);
-      continue;
-    }
-    const name = keyName(property.key, property.computed, inner);
-    if (name !== null) object.set(name, property.kind === 'init' ? inner(property.value) : UNKNOWN);
-  }
-  return { object };
-}
-
-/** The name that a key of an object or a class stands for, or null. */
-export function keyName(key: Ast.Node, computed: boolean, inner: (node: Ast.Node) => Folded): string | null {
-  if (!computed && key.type === 'Identifier') return key.name;
-  if (key.type === 'PrivateIdentifier') return null;
-  const value = inner(key);
-  return typeof value === 'number' ? String(value) : asString(value);
-}
-
 function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Folded {
   const property = node.computed ? fold(node.property, scope, depth + 1) : null;
   const name =
@@ -343,42 +197,6 @@ function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number)
     const value = foldStaticMember(place.node, name, place.scope, depth + 1);
     if (value !== undefined) return value;
     place = place.node.superClass ? classNamed(place.node.superClass, place.scope) : null;
-  }
-  return null;
-}
-
-/** The class that an expression names, through names and what they are bound to; of a mixin's call, the class given. */
-function classNamed(expression: Ast.Node, scope: Scope, depth = 0): { node: Ast.Class; scope: Scope } | null {
-  if (depth > 8) return null;
-  let node = unwrap(expression);
-  let inner = scope;
-  for (let count = 0; count < DEEPEST; count += 1) {
-    if (node.type === 'ClassDeclaration' || node.type === 'ClassExpression') return { node, scope: inner };
-    if (node.type === 'CallExpression') {
-      for (const one of node.arguments) {
-        const given = classNamed(one, inner, depth + 1);
-        if (given) return given;
-      }
-      return null;
-    }
-    if (node.type === 'AssignmentExpression') {
-      node = unwrap(node.right);
-      continue;
-    }
-    if (node.type !== 'Identifier') return null;
-    const bound = inner.bindings?.get(node.name);
-    if (bound) {
-      if ('value' in bound) return null;
-      [node, inner] = [unwrap(bound.node), bound.scope];
-      continue;
-    }
-    const found = inner.graph.find(node.name, inner.module);
-    if (!found) return null;
-    inner = { graph: scope.graph, module: found.module };
-    const { declaration } = found;
-    if (declaration.kind === 'class') return { node: declaration.node, scope: inner };
-    if (declaration.kind !== 'variable' || !declaration.init) return null;
-    node = unwrap(declaration.init);
   }
   return null;
 }

@@ -1,10 +1,9 @@
 /** Functions and classes as syntax: what they return, what their parameters are bound to. */
 
-import { Bindings } from './bindings.js';
 import { functionsAround } from './find.js';
 import type { Folded } from './folded.js';
 import { declarationsIn } from './module.js';
-import type { Declaration, Found, Module, ModuleGraph } from './modules.js';
+import type { Declaration, Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
 
 export type FunctionNode = Ast.Function | Ast.ArrowFunctionExpression;
@@ -141,153 +140,6 @@ export function returned(node: FunctionNode): Ast.Expression | null {
   return null;
 }
 
-/** What the parameters of a function that is called with these arguments are bound to. */
-export function bindParameters(
-  node: FunctionNode,
-  args: readonly Ast.Argument[],
-  caller: Scope,
-): Map<string, Bound> {
-  const bindings = new Map<string, Bound>();
-  for (const [index, parameter] of node.params.entries()) {
-    const name = parameter.type === 'AssignmentPattern' ? parameter.left : parameter;
-    const argument = args[index];
-    const value = argument ?? (parameter.type === 'AssignmentPattern' ? parameter.right : null);
-    if (name.type === 'RestElement' && name.argument.type === 'Identifier') {
-      const rest = args.slice(index);
-      if (rest.some((one) => one.type === 'SpreadElement')) continue;
-      bindings.set(name.argument.name, { node: listOf(rest), scope: caller });
-    } else if (value && name.type === 'Identifier') bindings.set(name.name, { node: value, scope: caller });
-    else if (value && name.type === 'ObjectPattern') bindPattern(name, value, caller, bindings);
-  }
-  return bindings;
-}
-
-/** What the names inside a function stand for when it is called with these arguments. */
-export function calledWith(
-  { node, scope }: Callable,
-  args: readonly Ast.Argument[],
-  caller: Scope,
-): Bindings<Bound> {
-  const bindings = new Bindings(scope.bindings, bindParameters(node, args, caller));
-  if (asksForArguments(node, scope.module) && args.every((one) => one.type !== 'SpreadElement'))
-    bindings.set('arguments', { node: listOf(args), scope: caller });
-  return bindings;
-}
-
-const ASKING = new WeakMap<FunctionNode, boolean>();
-
-/** Does a function look at its arguments as a list, as compilers have it do for those with a default? */
-function asksForArguments(node: FunctionNode, { source }: Module): boolean {
-  const known = ASKING.get(node);
-  if (known !== undefined) return known;
-  const isArrow = node.type === 'ArrowFunctionExpression';
-  const asks = !isArrow && /\barguments\b/.test(source.slice(node.start, node.end));
-  ASKING.set(node, asks);
-  return asks;
-}
-
-function listOf(elements: readonly Ast.Argument[]): Ast.Node {
-  return { type: 'ArrayExpression', elements, start: 0, end: 0 } as unknown as Ast.Node;
-}
-
-/** `{ a, b: c } = object`, where the object is written out. */
-function bindPattern(
-  pattern: Ast.ObjectPattern,
-  value: Ast.Node,
-  scope: Scope,
-  bindings: Map<string, Bound>,
-): void {
-  for (const property of pattern.properties) {
-    if (property.type !== 'Property' || property.key.type !== 'Identifier') continue;
-    const target = property.value.type === 'AssignmentPattern' ? property.value.left : property.value;
-    if (target.type === 'Identifier')
-      bindings.set(target.name, { node: memberOf(value, property.key, property.computed), scope });
-  }
-}
-
-function memberOf(object: Ast.Node, property: Ast.Node, computed: boolean): Ast.Expression {
-  const { start, end } = object;
-  const member = { type: 'MemberExpression', object, property, computed, optional: false, start, end };
-  return member as unknown as Ast.Expression;
-}
-
-/** The expression that a declaration inside a function gives to its name; null for what is none. */
-export function givenBy(declaration: Declaration): Ast.Node | null {
-  if (declaration.kind === 'variable') return declaration.init;
-  if (declaration.kind === 'class' || declaration.kind === 'function') return declaration.node;
-  if (declaration.kind !== 'member') return null;
-  const { object, key, otherwise } = declaration;
-  const { start, end } = object;
-  const isIndex = /^\d+$/.test(key);
-  const name = isIndex
-    ? { type: 'Literal', value: Number(key), start, end }
-    : { type: 'Identifier', name: key, start, end };
-  const left = memberOf(object, name as unknown as Ast.Node, isIndex);
-  if (!otherwise) return left;
-  const either = { type: 'LogicalExpression', operator: '??', left, right: otherwise, start, end };
-  return either as unknown as Ast.Node;
-}
-
-/** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
-function declaredFunction(
-  { declaration, module }: Found,
-  graph: ModuleGraph,
-  depth: number,
-): Callable | null {
-  const scope = { graph, module };
-  if (declaration.kind === 'function') return { node: declaration.node, scope };
-  return declaration.kind === 'variable' && declaration.init
-    ? callableOf(declaration.init, scope, depth + 1)
-    : null;
-}
-
-/** The function that an expression stands for, or null. */
-export function callableOf(expression: Ast.Node, scope: Scope, depth = 0): Callable | null {
-  if (depth > DEEPEST) return null;
-  const node = unwrap(expression);
-  if (isFunction(node)) return { node, scope };
-  if (node.type === 'Identifier') {
-    const bound = scope.bindings?.get(node.name);
-    if (bound) return callableOf(bound.node, bound.scope, depth + 1);
-    const found = scope.graph.find(node.name, scope.module);
-    return found && declaredFunction(found, scope.graph, depth);
-  }
-  if (node.type === 'MemberExpression') return memberFunction(node, scope, depth);
-  if (node.type === 'AssignmentExpression') return callableOf(node.right, scope, depth + 1);
-  if (node.type === 'SequenceExpression') {
-    const last = node.expressions.at(-1);
-    return last ? callableOf(last, scope, depth + 1) : null;
-  }
-  if (node.type !== 'CallExpression') return null;
-  const made = returnedFunction(node, scope, depth);
-  if (made) return made;
-  for (const argument of node.arguments) {
-    const wrapped = callableOf(argument, scope, depth + 1);
-    if (wrapped) return wrapped;
-  }
-  return null;
-}
-
-const DEEPEST = 12;
-
-/** `namespace.name`: a function that another module exports. */
-function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number): Callable | null {
-  if (node.computed || node.object.type !== 'Identifier' || node.property.type !== 'Identifier') return null;
-  const found = scope.graph.findMember(node.object.name, node.property.name, scope.module);
-  return found && declaredFunction(found, scope.graph, depth);
-}
-
-/** A call of a function that itself returns one: `Mixin(options)` in `Mixin(options)(Base)`. */
-function returnedFunction(node: Ast.CallExpression, scope: Scope, depth: number): Callable | null {
-  const callee = unwrap(node.callee);
-  if (callee.type !== 'Identifier' && callee.type !== 'MemberExpression') return null;
-  const outer = callableOf(callee, scope, depth + 1);
-  const result = outer && returned(outer.node);
-  if (!outer || !result || !isFunction(unwrap(result))) return null;
-  const bindings = calledWith(outer, node.arguments, scope);
-  return { node: unwrap(result) as FunctionNode, scope: { ...outer.scope, bindings } };
-}
-
 /** The expression under type assertions, parentheses and `(0, name)`. */
 export function unwrap(node: Ast.Node): Ast.Node {
   switch (node.type) {
@@ -333,32 +185,6 @@ export function localDeclarations(node: FunctionNode): ReadonlyMap<string, Decla
 }
 
 const LOCALS = new WeakMap<FunctionNode, ReadonlyMap<string, Declaration>>();
-
-/** A scope with further bindings, and with the constants that the statements of a block declare. */
-export function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, block: Ast.Node): Scope {
-  const inner = { ...scope, bindings: new Bindings(scope.bindings, bindings) };
-  for (const statement of block.type === 'BlockStatement' ? block.body : []) {
-    if (statement.type !== 'VariableDeclaration') continue;
-    for (const { id, init } of statement.declarations)
-      if (id.type === 'Identifier' && init) inner.bindings.set(id.name, { node: init, scope: inner });
-  }
-  return inner;
-}
-
-/** A scope in which the constants that the functions around an expression declare are known, too. */
-export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope {
-  if (around.every((one) => localDeclarations(one).size === 0)) return scope;
-  const bindings = new Bindings(scope.bindings);
-  const inner = { ...scope, bindings };
-  for (const one of around) {
-    for (const [name, declaration] of localDeclarations(one)) {
-      const given = givenBy(declaration);
-      const taken = declaration.kind === 'member' ? { taken: true as const } : {};
-      if (given) bindings.set(name, { node: given, scope: inner, ...taken });
-    }
-  }
-  return inner;
-}
 
 /** The name a callee goes by, its last part for a member; empty for anything else. */
 export function calledName(callee: Ast.Node): string {

@@ -2,8 +2,9 @@
 
 import { classAround, functionsAround, within } from './find.js';
 import type { FunctionNode, Scope } from './functions.js';
-import { bindParameters, calledName } from './functions.js';
+import { calledName } from './functions.js';
 import type { Ast } from './parse.js';
+import { bindParameters } from './scopes.js';
 
 /** More calls than this are not for names that somebody wrote one by one. */
 const MOST = 40;

@@ -3,15 +3,17 @@
 import type { TypeInfo } from '../contract/types.js';
 import { alternatives } from './alternatives.js';
 import { Bindings } from './bindings.js';
+import { callableOf } from './callables.js';
 import type { Flags } from './declared-events.js';
 import { NO_DETAIL } from './declared-events.js';
 import { fold } from './fold.js';
 import type { Folded } from './folded.js';
 import { isFoldedObject } from './folded.js';
 import type { FunctionNode, Scope } from './functions.js';
-import { bindParameters, callableOf, calledWith, returned, unwrap } from './functions.js';
+import { returned, unwrap } from './functions.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
+import { bindParameters, calledWith } from './scopes.js';
 import { NO_TYPE, typeOf } from './types.js';
 import { typeOfValue } from './values.js';
 

@@ -1,23 +1,17 @@
 /** Registrations through helpers: functions that call the registry with what they are given. */
 
 import type { Registration } from '../contract/types.js';
+import { callableOf } from './callables.js';
 import { chainOf } from './classes.js';
 import { tagsGiven } from './element-names.js';
 import { functionsAround, within } from './find.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
-import {
-  callableOf,
-  calledName,
-  calledWith,
-  isFunction,
-  originalName,
-  unwrap,
-  withLocals,
-} from './functions.js';
+import { calledName, isFunction, originalName, unwrap } from './functions.js';
 import { isClass } from './layers.js';
 import type { Ast } from './parse.js';
 import type { Finding } from './registering.js';
 import { extendsOf, isCalledLater, isDefine, scopesAt, staticScope } from './registering.js';
+import { calledWith, withLocals } from './scopes.js';
 
 /**
  * A call of something that defines: a function of the material whose body calls the registry, or one out of reach

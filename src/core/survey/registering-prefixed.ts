@@ -2,15 +2,17 @@
 
 import { isElementName } from '../contract/tags.js';
 import type { Registration } from '../contract/types.js';
+import { callableOf } from './callables.js';
 import { functionsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { asString, isFoldedObject } from './folded.js';
 import type { Callable, Scope } from './functions.js';
-import { callableOf, calledName, calledWith, unwrap, withLocals } from './functions.js';
+import { calledName, unwrap } from './functions.js';
 import type { Ast } from './parse.js';
 import type { Finding } from './registering.js';
 import { isCalledLater } from './registering.js';
 import { DEFINING_NAME } from './registering-helpers.js';
+import { calledWith, withLocals } from './scopes.js';
 
 /**
  * Descriptions with a base name that are registered with a prefix: `system.withPrefix('line').register(gauge(), dial())`,

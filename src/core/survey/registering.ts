@@ -7,11 +7,12 @@ import { callsGiven, classAround, loopsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { asString, isFoldedObject } from './folded.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
-import { unwrap, withBlock, withLocals } from './functions.js';
+import { unwrap } from './functions.js';
 import type { ClassChain, Layer } from './layers.js';
 import { elementsOf } from './loops.js';
 import type { Module } from './modules.js';
 import type { Ast } from './parse.js';
+import { withBlock, withLocals } from './scopes.js';
 
 export interface Registered {
   tag: string;

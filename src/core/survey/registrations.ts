@@ -6,7 +6,7 @@ import { casesAround, classAround, functionsAround, within } from './find.js';
 import { fold } from './fold.js';
 import { UNKNOWN } from './folded.js';
 import type { FunctionNode, Scope } from './functions.js';
-import { originalName, unwrap, withLocals } from './functions.js';
+import { originalName, unwrap } from './functions.js';
 import { isClass } from './layers.js';
 import type { Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
@@ -15,6 +15,7 @@ import { extendsOf, isCalledLater, isDefine, scopesAt } from './registering.js';
 import { describedCall, lazyTables, statementCalls } from './registering-descriptions.js';
 import { helperCall } from './registering-helpers.js';
 import { prefixedCall } from './registering-prefixed.js';
+import { withLocals } from './scopes.js';
 
 export type { Registered } from './registering.js';
 

@@ -1,7 +1,8 @@
 /** Tables of members written as objects, through the names, spreads and helpers they are put together with. */
 
-import { fold, keyName } from './fold.js';
+import { fold } from './fold.js';
 import type { Folded } from './folded.js';
+import { keyName } from './folded-literals.js';
 import type { Scope } from './functions.js';
 import { staticValue, unwrap } from './functions.js';
 import type { Module } from './modules.js';

@@ -6,14 +6,16 @@
 
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
+import { callableOf } from '../callables.js';
 import { offeredEvent } from '../declared-events.js';
 import { isInnerName } from '../docs.js';
 import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
-import { fold, keyName } from '../fold.js';
+import { fold } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { asString, isFoldedObject, isReference } from '../folded.js';
+import { keyName } from '../folded-literals.js';
 import type { Scope } from '../functions.js';
-import { callableOf, isFunction, unwrap } from '../functions.js';
+import { isFunction, unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { tableEntries } from '../tables.js';
 import { keyword, NO_TYPE } from '../types.js';

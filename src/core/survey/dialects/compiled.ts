@@ -6,6 +6,7 @@
 
 import { isElementName } from '../../contract/tags.js';
 import type { AttributeReader, ContractEvent } from '../../contract/types.js';
+import { callableOf } from '../callables.js';
 import { namesOfClass } from '../class-names.js';
 import { offeredEvent } from '../declared-events.js';
 import { isInnerName } from '../docs.js';
@@ -15,7 +16,6 @@ import { callsGiven } from '../find.js';
 import { fold } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { isFoldedObject } from '../folded.js';
-import { callableOf } from '../functions.js';
 import type { Layer } from '../layers.js';
 import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';

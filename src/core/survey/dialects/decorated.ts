@@ -9,26 +9,20 @@ import type { ContractEvent, ContractNamed } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import type { About } from '../about.js';
 import { aboutClass } from '../about.js';
+import { callableOf } from '../callables.js';
 import { offeredEvent } from '../declared-events.js';
 import { decoratorsOf, memberDecorations } from '../decorations.js';
 import { isInnerName, isInternal, wordsOf } from '../docs.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { within } from '../find.js';
-import { fold, keyName } from '../fold.js';
+import { fold } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { asString, isFoldedObject } from '../folded.js';
+import { keyName } from '../folded-literals.js';
 import type { Callable, FunctionNode, Scope } from '../functions.js';
-import {
-  boundTo,
-  callableOf,
-  calledWith,
-  isFunction,
-  originalName,
-  returned,
-  unwrap,
-  withLocals,
-} from '../functions.js';
+import { boundTo, isFunction, originalName, returned, unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
+import { calledWith, withLocals } from '../scopes.js';
 import { memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 

@@ -5,10 +5,12 @@
 
 import { isGlobalProperty } from '../../contract/platform.js';
 import { kebabCase } from '../../emit/names.js';
+import { callableOf } from '../callables.js';
 import { isInnerName } from '../docs.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
-import { fold, keyName } from '../fold.js';
-import { callableOf, returned, staticGetter } from '../functions.js';
+import { fold } from '../fold.js';
+import { keyName } from '../folded-literals.js';
+import { returned, staticGetter } from '../functions.js';
 import type { Layer } from '../layers.js';
 import type { ModuleGraph } from '../modules.js';
 

@@ -6,9 +6,10 @@
 import type { AttributeReader, ContractNote } from '../../contract/types.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence.js';
 import { within } from '../find.js';
-import { fold, foldStaticMember, keyName } from '../fold.js';
+import { fold, foldStaticMember } from '../fold.js';
 import type { Folded } from '../folded.js';
 import { asString, isFoldedObject, UNKNOWN } from '../folded.js';
+import { keyName } from '../folded-literals.js';
 import type { Scope } from '../functions.js';
 import { isFunction, staticValue } from '../functions.js';
 import type { Ast } from '../parse.js';

@@ -1,0 +1,76 @@
+/** What operators make of folded values. */
+
+import type { Folded } from './folded.js';
+import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
+
+export function foldUnary(operator: string, value: Folded): Folded {
+  if (operator === 'void') return undefined;
+  if (value === UNKNOWN) return UNKNOWN;
+  if (operator === '!') return isObjectLike(value) ? false : !value;
+  if (operator === '-' && typeof value === 'number') return -value;
+  if (operator === '+' && typeof value === 'number') return value;
+  return UNKNOWN;
+}
+
+export function foldBinary(operator: string, left: Folded, right: Folded): Folded {
+  if (/^[!=]==?$/.test(operator)) {
+    const isLoose = operator.length === 2 && (left ?? null) === null && (right ?? null) === null;
+    const same = isLoose || isSame(left, right);
+    return same === UNKNOWN ? UNKNOWN : same === operator.startsWith('=');
+  }
+  if (left === UNKNOWN || right === UNKNOWN || isObjectLike(left) || isObjectLike(right)) return UNKNOWN;
+  if (operator === '+') {
+    if (typeof left === 'number' && typeof right === 'number') return left + right;
+    return typeof left === 'string' || typeof right === 'string' ? String(left) + String(right) : UNKNOWN;
+  }
+  if (typeof left === 'number' && typeof right === 'number') return foldNumbers(operator, left, right);
+  return UNKNOWN;
+}
+
+function foldNumbers(operator: string, left: number, right: number): Folded {
+  switch (operator) {
+    case '-':
+      return left - right;
+    case '*':
+      return left * right;
+    case '/':
+      return left / right;
+    case '|':
+      return left | right;
+    case '&':
+      return left & right;
+    case '<<':
+      return left << right;
+    case '<':
+      return left < right;
+    case '>':
+      return left > right;
+    default:
+      return UNKNOWN;
+  }
+}
+
+/** Where the test cannot be told, the branches still may agree; objects of both are taken together. */
+export function foldConditional(test: Folded, consequent: () => Folded, alternate: () => Folded): Folded {
+  if (isObjectLike(test)) return consequent();
+  if (test !== UNKNOWN) return test ? consequent() : alternate();
+  const both = [consequent(), alternate()] as const;
+  if (both[0] === both[1]) return both[0];
+  // Which of the two lists holds is not known: every name in them is possible, and that there are others, too.
+  if (Array.isArray(both[0]) && Array.isArray(both[1]))
+    return [...new Set<Folded>([...both[0], ...both[1], UNKNOWN])];
+  return UNKNOWN;
+}
+
+export function foldLogical(operator: string, left: Folded, right: () => Folded): Folded {
+  if (left === UNKNOWN) {
+    // `unknown ?? []` is a list of which nothing is known; `unknown || {}` an object to be filled.
+    const other = operator === '&&' ? UNKNOWN : right();
+    if (Array.isArray(other)) return [...other, UNKNOWN];
+    return isFoldedObject(other) ? other : UNKNOWN;
+  }
+  const truthy = isObjectLike(left) || Boolean(left);
+  if (operator === '||') return truthy ? left : right();
+  if (operator === '&&') return truthy ? right() : left;
+  return left === null || left === undefined ? right() : left;
+}
