@@ -13,7 +13,7 @@ import { callableOf } from '../callables.js';
 import { offeredEvent } from '../declared-events.js';
 import { decoratorsOf, memberDecorations } from '../decorations.js';
 import { isInnerName, isInternal, wordsOf } from '../docs.js';
-import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
+import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
 import { within } from '../find.js';
 import { fold } from '../fold.js';
 import type { Folded } from '../folded.js';
@@ -25,6 +25,8 @@ import type { Ast } from '../parse.js';
 import { calledWith, withLocals } from '../scopes.js';
 import { memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
+import type { OwnMembers } from './own-decorators.js';
+import { ownMembers } from './own-decorators.js';
 
 export const decorated: Dialect = {
   name: 'decorated',
@@ -33,6 +35,11 @@ export const decorated: Dialect = {
     const events: ContractEvent[] = [];
     const slots: ContractNamed[] = [];
     const hidden: PropertyEvidence[] = [];
+    const attributes: AttributeSeen[] = [];
+    const take = (own: OwnMembers) => {
+      properties.push(...own.properties);
+      attributes.push(...own.attributes);
+    };
     for (const member of context.layer.node.body.body) {
       if (!('decorators' in member) || !('key' in member) || member.static) continue;
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
@@ -43,7 +50,10 @@ export const decorated: Dialect = {
       if (emitted.length > 0) hidden.push(hiddenMember(name, context.at(member)));
       slots.push(...slotted(decorators, name, context.scope, context.at(member)));
       const evidence = declaredBy(decorators, name, context, context.scope);
-      if (!evidence) continue;
+      if (!evidence) {
+        take(ownMembers(decorators, name, context, context.scope, context.at(member)));
+        continue;
+      }
       const doc = context.doc(member);
       const type = memberType(member, context) ?? evidence.type;
       properties.push({
@@ -66,6 +76,7 @@ export const decorated: Dialect = {
     const compiled = compiledMembers(context);
     return {
       properties: [...properties, ...hidden, ...compiled.properties],
+      attributes: [...attributes, ...compiled.attributes],
       events,
       slots: [...slots, ...compiled.slots],
       ...(isWhole ? { whole: true, methods: decoratedMethods(context) } : {}),
@@ -228,8 +239,9 @@ function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at
 const SLOT_NAME = /^slot$/i;
 
 /** What compilers make of decorated members. */
-function compiledMembers(context: LayerContext): { properties: PropertyEvidence[]; slots: ContractNamed[] } {
+function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractNamed[] } {
   const properties: PropertyEvidence[] = [];
+  const attributes: AttributeSeen[] = [];
   const slots: ContractNamed[] = [];
   const methods = new Set(
     context.layer.node.body.body.flatMap((one) =>
@@ -246,14 +258,17 @@ function compiledMembers(context: LayerContext): { properties: PropertyEvidence[
       const evidence = declaredBy(decorators, name, context, about.scope);
       if (evidence)
         properties.push({ ...evidence, internal: evidence.internal === true || isInnerName(name), words });
-      else if (!methods.has(name)) {
+      const own = evidence ? null : ownMembers(decorators, name, context, about.scope, words.at);
+      properties.push(...(own?.properties ?? []));
+      attributes.push(...(own?.attributes ?? []));
+      if (!evidence && own?.properties.length === 0 && !methods.has(name)) {
         // Whether it is for users only its type declaration tells.
         const internal = !context.declared?.node;
         properties.push({ name, origin: 'member', readonly: true, internal, words });
       }
     }
   }
-  return { properties, slots };
+  return { properties, attributes, slots };
 }
 
 /** A field that a decorator makes an emitter: `@Event({ bubbles: false }) pick: EventEmitter<Pick>`. */

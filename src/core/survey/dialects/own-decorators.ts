@@ -1,0 +1,144 @@
+/**
+ * Decorators of a project's own that make the member themselves: `(proto, key) => { Object.defineProperty(proto, key,
+ * { get, set }); proto.observe(key.toLowerCase()); }`, where the class's list of observed attributes is what they
+ * add to.
+ */
+
+import { callableOf } from '../callables.js';
+import { isInnerName } from '../docs.js';
+import type { AttributeSeen, LayerContext, PropertyEvidence } from '../evidence.js';
+import { fold } from '../fold.js';
+import { asString } from '../folded.js';
+import type { Callable, Scope } from '../functions.js';
+import { boundTo, isFunction, returned, unwrap } from '../functions.js';
+import type { Ast } from '../parse.js';
+import { walk } from '../parse.js';
+import { calledWith, withLocals } from '../scopes.js';
+
+export interface OwnMembers {
+  properties: PropertyEvidence[];
+  attributes: AttributeSeen[];
+}
+
+/** What the decorators of one member make on the prototype, and observe. */
+export function ownMembers(
+  decorators: readonly Ast.Node[],
+  member: string,
+  context: LayerContext,
+  scope: Scope,
+  at: string,
+): OwnMembers {
+  const found: OwnMembers = { properties: [], attributes: [] };
+  for (const decorator of decorators) {
+    const applied = appliedTo(unwrap(decorator), member, scope);
+    if (applied) readDecorator(applied, context, at, found);
+  }
+  return found;
+}
+
+interface Applied {
+  /** The function that is handed the prototype and the name. */
+  node: Callable['node'];
+  scope: Scope;
+  prototype: string;
+  member: string;
+}
+
+/** The function of the material's own that a decorator is, or returns, with the member's name bound. */
+function appliedTo(decorator: Ast.Node, member: string, scope: Scope): Applied | null {
+  const call = decorator.type === 'CallExpression' ? decorator : null;
+  const made = callableOf(call ? call.callee : decorator, scope);
+  if (!made || !scope.graph.isOwn(made.scope.module)) return null;
+  const result = call ? returned(made.node) : null;
+  const inner = call ? result && unwrap(result) : made.node;
+  if (!inner || !isFunction(inner)) return null;
+  const [prototype, key] = inner.params;
+  if (prototype?.type !== 'Identifier' || key?.type !== 'Identifier') return null;
+  const bindings = call ? calledWith(made, call.arguments, scope) : new Map(made.scope.bindings);
+  const outer: Scope = { ...made.scope, bindings };
+  bindings.set(key.name, boundTo(member, outer));
+  const around = call ? [made.node, inner] : [inner];
+  return { node: inner, scope: withLocals(outer, around), prototype: prototype.name, member };
+}
+
+function readDecorator(
+  { node, scope, prototype, member }: Applied,
+  context: LayerContext,
+  at: string,
+  found: OwnMembers,
+) {
+  if (!node.body) return;
+  const lists = observedLists(context);
+  const source = scope.module.source.slice(node.start, node.end);
+  const reads = /\bhasAttribute\(/.test(source) ? 'boolean' : 'string';
+  const text = (one: Ast.Node) => asString(fold(one, scope));
+  const observe = (given: Ast.Node) => {
+    const name = text(given);
+    if (name !== null && !isInnerName(name))
+      found.attributes.push({ name, property: member, reads, observed: true, at });
+  };
+  walk(node.body, (inner) => {
+    if (inner.type === 'AssignmentExpression' && inner.left.type === 'MemberExpression') {
+      // `list[name] = ...`
+      const { object, property, computed } = inner.left;
+      if (computed && object.type === 'MemberExpression' && lists.has(nameOf(object))) observe(property);
+    }
+    if (inner.type !== 'CallExpression' || inner.callee.type !== 'MemberExpression') return true;
+    const { object } = inner.callee;
+    const called = nameOf(inner.callee);
+    const [first, second, third] = inner.arguments;
+    if (
+      called === 'defineProperty' &&
+      first?.type === 'Identifier' &&
+      first.name === prototype &&
+      second &&
+      third
+    ) {
+      const name = text(second);
+      const descriptor = scope.module.source.slice(third.start, third.end);
+      const writable = /\bset\b/.test(descriptor) || !/\bget\b/.test(descriptor);
+      const internal = name !== null && isInnerName(name);
+      if (name !== null)
+        found.properties.push({ name, origin: 'declared', writable, internal, words: { at } });
+    } else if (first && object.type === 'MemberExpression' && lists.has(nameOf(object))) observe(first);
+    else if (first && addsTo(called, lists, context)) observe(first);
+    return true;
+  });
+}
+
+function nameOf({ property }: Ast.MemberExpression): string {
+  return property.type === 'Identifier' ? property.name : '';
+}
+
+/** The names of what `observedAttributes` gives out: `return Dial.watched`, `return Object.keys(Dial.watched)`. */
+function observedLists({ chain }: LayerContext): Set<string> {
+  const names = new Set<string>();
+  for (const layer of chain.layers) {
+    for (const member of layer.node.body.body) {
+      if (member.type !== 'MethodDefinition' || !member.static || member.key.type !== 'Identifier') continue;
+      if (member.key.name !== 'observedAttributes') continue;
+      walk(member.value, (node) => {
+        const isHeld = node.type === 'MemberExpression' && node.object.type !== 'Super';
+        if (isHeld && nameOf(node) !== 'keys') names.add(nameOf(node));
+        return true;
+      });
+    }
+  }
+  names.delete('');
+  return names;
+}
+
+/** Does a method of the class add to one of its lists? */
+function addsTo(method: string, lists: ReadonlySet<string>, { chain }: LayerContext): boolean {
+  if (lists.size === 0) return false;
+  return chain.layers.some((layer) =>
+    layer.node.body.body.some((member) => {
+      const isMethod = member.type === 'MethodDefinition';
+      if (!isMethod || member.key.type !== 'Identifier' || member.key.name !== method) return false;
+      const source = layer.module.source.slice(member.start, member.end);
+      return [...lists].some((list) =>
+        new RegExp(`\\b${list.replaceAll('$', '\\$')}\\.(?:push|add)\\(`).test(source),
+      );
+    }),
+  );
+}
