@@ -185,7 +185,7 @@ test('a class that is described to a helper, member by member', () => {
 });
 
 test('the same after a minifier', () => {
-  const source = `import{customElement as k,property as y}from"somewhere";let M=t([k("pier-a")],(function(e,t){return{F:class extends t{constructor(...t){super(...t),e(this)}},d:[{kind:"field",decorators:[y({type:Boolean,reflect:!0})],key:"late",value:()=>!1}]}}),HTMLElement);export{M as Pier};`;
+  const source = `import{customElement as k,property as y}from"somewhere";let M=t([k("pier-a")],(function(e,t){return{F:class extends t{constructor(...t){super(...t),e(this)}},d:[{kind:"field",decorators:[y({type:Boolean,reflect:!0})],key:"late",value:()=>!1},{kind:"field",static:!0,key:"styles",value:()=>T},{kind:"get",static:!0,key:"eventPicked",value:function(){return"picked"}}]}}),HTMLElement);export{M as Pier};`;
   const component = componentIn(source);
   expect(component).toMatchObject({ tag: 'pier-a', className: 'Pier', exportName: 'Pier' });
   expect(component.properties.map((one) => [one.name, one.default, one.attribute?.reflects])).toEqual([

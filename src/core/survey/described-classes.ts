@@ -56,7 +56,8 @@ function memberDescribed(entry: Ast.Node): object[] {
   const kind = entryOf(entry, 'kind');
   const key = entryOf(entry, 'key');
   if (kind?.type !== 'Literal' || !key) return [];
-  const isStatic = entryOf(entry, 'static')?.type === 'Literal';
+  // Left out where it is not so.
+  const isStatic = entryOf(entry, 'static') !== null;
   const value = entryOf(entry, 'value');
   const isName = key.type === 'Literal' && typeof key.value === 'string' && /^[\w$]+$/.test(key.value);
   const shared = {
