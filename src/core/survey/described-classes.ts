@@ -5,9 +5,9 @@
  * decorators again. The names of what the function returns are known to the helper, so minifiers leave them.
  */
 
-import { become, entryOf, placeOf } from './older-this.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
+import { become, entryOf, placeOf } from './tree.js';
 
 const DESCRIBED = /\bF:\s*(?:[\w$]+,\s*d:\s*\[|class\b)/;
 

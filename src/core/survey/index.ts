@@ -69,9 +69,17 @@ export function survey(input: SurveyInput): SurveyOutcome {
 function dropUnprefixed(components: Found['components']): void {
   const tags = new Map<Ast.Node, string[]>();
   for (const [tag, { registered }] of components)
-    if (registered.made) tags.set(registered.made.node, [...(tags.get(registered.made.node) ?? []), tag]);
-  for (const same of tags.values())
-    for (const tag of same) if (same.some((other) => other.endsWith(`-${tag}`))) components.delete(tag);
+    if (registered.made) {
+      const same = tags.get(registered.made.node);
+      if (same) same.push(tag);
+      else tags.set(registered.made.node, [tag]);
+    }
+  for (const same of tags.values()) {
+    const known = new Set(same);
+    for (const tag of same)
+      for (let at = tag.indexOf('-'); at >= 0; at = tag.indexOf('-', at + 1))
+        if (known.has(tag.slice(at + 1))) components.delete(tag.slice(at + 1));
+  }
 }
 
 /** So many components, and such a share of them, show that a package declares what it means for users. */

@@ -9,6 +9,7 @@ import type { Scope } from './functions.js';
 import { unwrap } from './functions.js';
 import { scopesHanded } from './handed.js';
 import type { Ast } from './parse.js';
+import { entryOf } from './tree.js';
 
 /** What one call adds: names of slots ('' for the unnamed one) and of parts. */
 export interface MarkupCalled {
@@ -124,13 +125,4 @@ function wordOf(node: Ast.Node): string | null {
 
 function words(node: Ast.Node | null | undefined, scope: Scope): string[] {
   return node ? alternatives(node, scope).flatMap(partsIn) : [];
-}
-
-function entryOf(node: Ast.ObjectExpression, key: string): Ast.Node | null {
-  for (const one of node.properties) {
-    if (one.type !== 'Property' || one.computed) continue;
-    const name = one.key.type === 'Identifier' ? one.key.name : wordOf(one.key);
-    if (name === key) return one.value;
-  }
-  return null;
 }

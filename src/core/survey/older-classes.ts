@@ -5,9 +5,10 @@
  * minifiers change the names of the helpers.
  */
 
-import { become, entryOf, namesOfThis, partsOf, placeOf, restoreThis } from './older-this.js';
+import { namesOfThis, partsOf, restoreThis } from './older-this.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
+import { become, entryOf, placeOf } from './tree.js';
 
 /** Can a text hold such a class at all? */
 const OLDER =

@@ -2,6 +2,7 @@
 
 import type { Ast } from './parse.js';
 import { childrenOf, walk } from './parse.js';
+import { become, placeOf } from './tree.js';
 
 /** The statements of a body, with the expressions of a sequence one by one. */
 export function partsOf(statement: Ast.Node): Ast.Node[] {
@@ -16,13 +17,6 @@ export function partsOf(statement: Ast.Node): Ast.Node[] {
   if (statement.type !== 'ReturnStatement') return expression.expressions;
   const last = { ...statement, argument: expression.expressions.at(-1) ?? null };
   return [...expression.expressions.slice(0, -1), last];
-}
-
-/** Makes a node of the tree another one, in its place. */
-export function become(node: Ast.Node, other: object): void {
-  const record = node as unknown as Record<string, unknown>;
-  for (const key of Object.keys(record)) delete record[key];
-  Object.assign(record, other);
 }
 
 /** `var _this = this`, and what a constructor returns in the end. */
@@ -140,17 +134,4 @@ function referencesIn(node: Ast.Node): Ast.Node[] {
     default:
       return childrenOf(node);
   }
-}
-
-export function placeOf({ start, end }: { start: number; end: number }) {
-  return { start, end };
-}
-
-/** The value of a key that is written out in an object; null where there is none. */
-export function entryOf(node: Ast.Node | null | undefined, name: string): Ast.Node | null {
-  if (node?.type !== 'ObjectExpression') return null;
-  const found = node.properties.find(
-    (one) => one.type === 'Property' && one.key.type === 'Identifier' && one.key.name === name,
-  );
-  return found?.type === 'Property' ? found.value : null;
 }

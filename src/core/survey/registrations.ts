@@ -16,6 +16,7 @@ import { describedCall, lazyTables, statementCalls } from './registering-descrip
 import { helperCall } from './registering-helpers.js';
 import { prefixedCall } from './registering-prefixed.js';
 import { withLocals } from './scopes.js';
+import { entryOf } from './tree.js';
 
 export type { Registered } from './registering.js';
 
@@ -113,11 +114,8 @@ function throughCall(node: Ast.CallExpression, scope: Scope): Finding[] {
 
 /** `{ kind: "class", name, metadata }`, as the decorators proposal describes a class to its decorators. */
 function isOfKindClass(node: Ast.Node, scope: Scope): boolean {
-  if (node.type !== 'ObjectExpression') return false;
-  const kind = node.properties.find(
-    (one) => one.type === 'Property' && one.key.type === 'Identifier' && one.key.name === 'kind',
-  );
-  return kind?.type === 'Property' && fold(kind.value, scope) === 'class';
+  const kind = entryOf(node, 'kind');
+  return kind !== null && fold(kind, scope) === 'class';
 }
 
 /** The class that stands in the same function as a call: compilers make a decorated class in one of its own. */
