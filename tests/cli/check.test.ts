@@ -347,7 +347,9 @@ describe('every code is explained, and its page is true', () => {
     );
   });
   const surveyed = async (example: Example) => {
-    const ran = await suvet(['survey', 'a.ts', '--json'], folder({ 'a.ts': textOf(example) }));
+    const lamps = "customElements.define('pier-lamp', class extends HTMLElement {});";
+    const files = { 'a.ts': textOf(example), 'node_modules/pier-lamps/index.js': lamps };
+    const ran = await suvet(['survey', 'a.ts', '--json'], folder(files));
     const said = ran.stderr.matchAll(/^a\.ts:\d+:\d+ {2}(\w+) {2}([\w-]+)$/gm);
     return [...said].map(([, level, code]) => `${code} ${level}`);
   };

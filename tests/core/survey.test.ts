@@ -318,3 +318,25 @@ describe('registrations', () => {
     ).toBe(true);
   });
 });
+
+test('a package that passes on the components of others says whose they are', () => {
+  const files = {
+    'index.js':
+      "import 'pier-lamps'; export * from 'pier-lamps/wide.js'; export { quay } from 'pier-quay'; import 'pier-tools';",
+    'lib/pier-lamps': 'customElements.define("pier-lamp", class extends HTMLElement {});',
+    'lib/pier-lamps/wide.js': 'customElements.define("pier-wide", class extends HTMLElement {});',
+    'lib/pier-quay': 'export class Quay extends HTMLElement {} customElements.define("pier-quay", Quay);',
+    'lib/pier-tools': 'export const tools = 1;',
+  };
+  const { contract, findings } = surveyed(files);
+  expect(contract.components).toEqual([]);
+  expect(findings.map((one) => [one.code, one.place.file, one.message])).toEqual([
+    [
+      'components-elsewhere',
+      'index.js',
+      'No component is registered here; modules import those of pier-lamps, pier-quay.',
+    ],
+  ]);
+  const own = { ...files, 'own.js': 'customElements.define("pier-own", class extends HTMLElement {});' };
+  expect(surveyed(own).findings).toEqual([]);
+});

@@ -6,6 +6,7 @@ import { assemble } from './assemble.js';
 import { namesOfBuilds } from './builds.js';
 import { withClaim } from './claims.js';
 import { chainOf, chainOfBuilt } from './classes.js';
+import { componentsElsewhere } from './elsewhere.js';
 import { Entrances } from './entrances.js';
 import type { Scope } from './functions.js';
 import { unwrap } from './functions.js';
@@ -52,6 +53,7 @@ export function survey(input: SurveyInput): SurveyOutcome {
   dropUnprefixed(found.components);
   const isElsewhere = found.components.size === 0;
   if (isElsewhere) each(input.otherPaths ?? [], surveyModule);
+  if (found.components.size === 0) found.findings.push(...componentsElsewhere(input));
   const components = onlyDeclaredStyles([...found.components.values()].map((one) => one.component)).sort(
     (a, b) => (a.tag < b.tag ? -1 : 1),
   );
