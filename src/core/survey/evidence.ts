@@ -33,7 +33,7 @@ export interface PropertyEvidence {
   /** Holds a function that the class made for itself: no offer, unless it is declared as one. */
   callback?: true;
   /** Set as minifiers write it, where nothing tells whether the field was private. */
-  terse?: true;
+  terse?: boolean;
   /** Inner state by declaration: not even its attribute is for users. */
   state?: boolean;
   /** Can be assigned, as far as this evidence tells. */

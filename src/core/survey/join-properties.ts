@@ -85,6 +85,7 @@ function joinTwo(first: PropertyEvidence, second: PropertyEvidence): PropertyEvi
     readonly: first.readonly === true || second.readonly === true,
     writable: first.writable === true || second.writable === true,
     internal: first.internal === true || second.internal === true,
+    terse: first.terse === true && second.terse === true,
     state: first.state === true || second.state === true,
     words: {
       ...second.words,

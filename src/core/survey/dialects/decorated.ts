@@ -258,10 +258,13 @@ function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractN
       const evidence = declaredBy(decorators, name, context, about.scope);
       if (evidence)
         properties.push({ ...evidence, internal: evidence.internal === true || isInnerName(name), words });
-      const own = evidence ? null : ownMembers(decorators, name, context, about.scope, words.at);
+      const isStatic =
+        !about.node.arguments.some((one) => about.isPrototype(one)) &&
+        about.node.arguments.some((one) => about.isClass(one));
+      const own = evidence || isStatic ? null : ownMembers(decorators, name, context, about.scope, words.at);
       properties.push(...(own?.properties ?? []));
       attributes.push(...(own?.attributes ?? []));
-      if (!evidence && own?.properties.length === 0 && !methods.has(name)) {
+      if (!evidence && !own?.properties.length && !methods.has(name)) {
         // Whether it is for users only its type declaration tells.
         const internal = !context.declared?.node;
         properties.push({ name, origin: 'member', readonly: true, internal, words });
