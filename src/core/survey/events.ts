@@ -167,16 +167,27 @@ function hasParameter({ params }: FunctionNode, name: string): boolean {
 
 /** `const self = this;` */
 function hasAlias(node: FunctionNode, name: string, place: Place): boolean {
-  let found = false;
-  if (node.body) {
-    walk(node.body, (inner) => {
-      if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.id.name === name) {
-        found ||= inner.init !== null && place.host(inner.init);
-      }
-      return true;
-    });
-  }
-  return found;
+  return (variablesIn(node).get(name) ?? []).some((init) => place.host(init));
+}
+
+const VARIABLES = new WeakMap<FunctionNode, Map<string, Ast.Node[]>>();
+
+/** What variables are given inside a function, by their names. */
+function variablesIn(node: FunctionNode): Map<string, Ast.Node[]> {
+  const known = VARIABLES.get(node);
+  if (known) return known;
+  const variables = new Map<string, Ast.Node[]>();
+  VARIABLES.set(node, variables);
+  if (!node.body) return variables;
+  walk(node.body, (inner) => {
+    if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.init) {
+      const before = variables.get(inner.id.name);
+      if (before) before.push(inner.init);
+      else variables.set(inner.id.name, [inner.init]);
+    }
+    return true;
+  });
+  return variables;
 }
 
 interface HelperContext {
