@@ -29,7 +29,7 @@ export function mayRegister(source: string): boolean {
 }
 
 const REGISTERING = [
-  /\bcustomElements\b|\b\w+Define\(|\b(?:define|register)\w*(?:\s*\(\s*[^\s)]|\s+as\s)|\.(?:define|register)\w*\(\)/,
+  /\bcustomElements\b|Define\(|\b(?:define|register)\w*(?:\s*\(\s*[^\s)]|\s+as\s)|\.(?:define|register)\w*\(\)/,
   // A decorator that is given a tag, a constant for one, or an object with one.
   /@[\w.]+\(\s*(?:["'`][a-z]|[\w.]+\s*\)|\{[^}]*["'`][a-z][\w.]*-)/,
   // What compilers make of it.
