@@ -411,11 +411,12 @@ test('decorators of a project’s own that make the member and have its attribut
     function Told(any) { return function (proto, key) { const attr = kebab(key); if (proto.watch) proto.watch(attr);
       Object.defineProperty(proto, key, { get() { return this.hasAttribute(attr); }, set(value) {} }); }; }
     function Alias(name) { return (proto, key) => { Object.defineProperty(proto, name, { get() { return this[key]; } }); }; }
+    function Says() { return (proto, key) => { Object.defineProperty(proto, key, { set(text) { speak(text); } }); }; }
     const Plain = (e, t) => { Object.defineProperty(e, t, {}); var n = e.constructor, s = t.toLocaleLowerCase(); n.names[s] = 1, n.told[s] = t; };
     class Base extends HTMLElement { static get observedAttributes() { return [...Base.list, ...Object.keys(Base.names)]; } watch(name) { Base.list.push(name); } }
     Base.list = []; Base.names = {}; class A extends Base {}
     d([Told(), Alias('lowtide')], A.prototype, "lowTide", void 0); d([Plain], A.prototype, "deckNo", void 0); d([Plain], A.prototype, "_own", void 0);
-    customElements.define('pier-a', A);`;
+    d([Says()], A.prototype, "spoken", void 0); customElements.define('pier-a', A);`;
   const { properties } = componentIn(source);
   expect(
     properties.map((one) => [one.name, one.readonly, one.attribute?.name, one.attribute?.reads]),

@@ -96,8 +96,10 @@ function readDecorator(
     ) {
       const name = text(second);
       const descriptor = scope.module.source.slice(third.start, third.end);
-      const writable = /\bset\b/.test(descriptor) || !/\bget\b/.test(descriptor);
-      const internal = name !== null && isInnerName(name);
+      const [gets, sets] = [/\bget\b/.test(descriptor), /\bset\b/.test(descriptor)];
+      // What can only be written is there for the class itself to tell somebody something.
+      const internal = name !== null && (isInnerName(name) || (sets && !gets));
+      const writable = sets || !gets;
       if (name !== null)
         found.properties.push({ name, origin: 'declared', writable, internal, words: { at } });
     } else if (first && object.type === 'MemberExpression' && lists.has(nameOf(object))) observe(first);
