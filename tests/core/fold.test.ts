@@ -39,6 +39,8 @@ test.each<[string, unknown]>([
   ['`${PREFIX}-gauge`', 'tide-gauge'],
   ['all', 'tide!'],
   ['Mark.High', 'high'],
+  ['((late = {}).A = "a", late.B = "b", late)', { A: 'a', B: 'b' }],
+  ['(Old.extra = 1, Old)', '<Old>'],
   ['Object.values(Mark)', ['high', 'low']],
   ['[...LIST, "c"]', ['a', 'b', 'c']],
   ['LIST.map((one) => `${one}-x`)', ['a-x', 'b-x']],

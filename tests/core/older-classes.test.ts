@@ -3,6 +3,8 @@ import ts from 'typescript';
 import { expect, test } from 'vitest';
 import type { Component } from '../../src/core/contract/types.js';
 import { attributesOf } from '../../src/core/contract/types.js';
+import { parseModule } from '../../src/core/survey/parse.js';
+import { restoreClasses } from '../../src/core/survey/restoring.js';
 import { componentIn, surveyed } from '../support/memory.js';
 
 const SOURCE = `
@@ -143,12 +145,17 @@ test('the same after a minifier, with the class above inlined and the list retur
   expect(found.properties.map(([name]) => name)).toEqual(['deck']);
 });
 
-test('a function that is called at once and makes no class stays one', () => {
-  const source = `${LISTED.replace('customElements.define', 'void')}
-    var ready = function (given) { function start() {} start.done = given; return start; }(1);
-    class Quay extends HTMLElement { static observedAttributes = ['berth']; }
-    customElements.define('pier-q', Quay);`;
-  expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-q']);
+test('a function that is called at once, and has members of its own only, stays one', () => {
+  const kinds = (source: string) => {
+    const { program } = parseModule('a.js', source);
+    restoreClasses(program, `_inherits(; ${source}`);
+    return program.body.flatMap((one) =>
+      one.type === 'VariableDeclaration' ? one.declarations.map(({ init }) => init?.type) : [],
+    );
+  };
+  const source = `var mix = function () { function mix(base) { return base; } mix.done = 1; return mix; }();
+    var Pier = function () { function Pier() {} Pier.prototype.open = function () {}; return Pier; }();`;
+  expect(kinds(source)).toEqual(['CallExpression', 'ClassExpression']);
 });
 
 /** As a compiler of decorators describes a class to its helper. */

@@ -340,3 +340,9 @@ test('a package that passes on the components of others says whose they are', ()
   const own = { ...files, 'own.js': 'customElements.define("pier-own", class extends HTMLElement {});' };
   expect(surveyed(own).findings).toEqual([]);
 });
+
+test('imports without an end are looked through in bounded time', () => {
+  const start = performance.now();
+  expect(surveyed({ 'a.js': `import ${'export a, '.repeat(200_000)}` }).contract.components).toEqual([]);
+  expect(performance.now() - start).toBeLessThan(10_000);
+});

@@ -11,6 +11,7 @@ import type { ClassChain, Layer } from './layers.js';
 import { makesProperties } from './layers.js';
 import type { ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
+import { classNode } from './tree.js';
 
 /**
  * Follows the `extends` clauses from a class. A mixin that is applied again with the same options adds nothing.
@@ -95,11 +96,8 @@ export function chainOfBuilt(
   name: string | null,
   graph: ModuleGraph,
 ): ClassChain {
-  const { start, end } = call;
-  const body = { type: 'ClassBody', body: [], start, end };
-  const node = { type: 'ClassExpression', id: null, superClass: null, decorators: [], body, start, end };
   const layer: Layer = {
-    node: node as unknown as Ast.Class,
+    node: classNode(call),
     module: scope.module,
     bindings: new Map(),
     name,

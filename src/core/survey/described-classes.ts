@@ -6,23 +6,14 @@
  */
 
 import type { Ast } from './parse.js';
-import { walk } from './parse.js';
-import { become, entryOf, placeOf } from './tree.js';
+import { classNode, entryOf, memberNode, placeOf } from './tree.js';
 
-const DESCRIBED = /\bF:\s*(?:[\w$]+,\s*d:\s*\[|class\b)/;
+/** Can a text hold such a description at all? */
+export const DESCRIBED = /\bF:\s*(?:[\w$]+,\s*d:\s*\[|class\b)/;
 
-/** Puts classes in the place of their descriptions, in the tree itself. */
-export function restoreDescribed(program: Ast.Program, source: string): void {
-  if (!DESCRIBED.test(source)) return;
-  walk(program, (node) => {
-    const restored = node.type === 'CallExpression' ? classDescribed(node) : null;
-    if (restored) become(node, restored);
-    return true;
-  });
-}
-
-function classDescribed({ arguments: args, start, end }: Ast.CallExpression): object | null {
-  const [decorators, maker, above] = args;
+/** The class that a call describes, or null. */
+export function describedClass(call: Ast.CallExpression): Ast.Class | null {
+  const [decorators, maker, above] = call.arguments;
   if (maker?.type !== 'FunctionExpression' && maker?.type !== 'ArrowFunctionExpression') return null;
   if (maker.body?.type !== 'BlockStatement') return null;
   const statements = maker.body.body;
@@ -32,16 +23,12 @@ function classDescribed({ arguments: args, start, end }: Ast.CallExpression): ob
   const inner = holder && classNamed(holder, statements);
   if (!inner || list?.type !== 'ArrayExpression') return null;
   const members = list.elements.flatMap((one) => (one ? memberDescribed(one) : []));
-  return {
-    type: 'ClassExpression',
-    decorators: decoratorsIn(decorators),
+  return classNode(call, {
     id: inner.id,
     superClass: above ?? null,
-    implements: [],
-    body: { type: 'ClassBody', body: members, start, end },
-    start,
-    end,
-  };
+    decorators: decoratorsIn(decorators),
+    members,
+  });
 }
 
 /** A class among the statements of a function, by its name, or one that is written out. */
@@ -56,21 +43,19 @@ function memberDescribed(entry: Ast.Node): object[] {
   const kind = entryOf(entry, 'kind');
   const key = entryOf(entry, 'key');
   if (kind?.type !== 'Literal' || !key) return [];
-  // Left out where it is not so.
-  const isStatic = entryOf(entry, 'static') !== null;
   const value = entryOf(entry, 'value');
-  const isName = key.type === 'Literal' && typeof key.value === 'string' && /^[\w$]+$/.test(key.value);
   const shared = {
     decorators: decoratorsIn(entryOf(entry, 'decorators')),
-    key: isName ? { type: 'Identifier', name: key.value, ...placeOf(key) } : key,
-    computed: !isName,
-    static: isStatic,
-    ...placeOf(entry),
+    // Left out where it is not so.
+    static: entryOf(entry, 'static') !== null,
+    ...(key.type === 'Literal' ? {} : { key, computed: true }),
   };
-  if (kind.value === 'field') return [{ ...shared, type: 'PropertyDefinition', value: initialIn(value) }];
+  const name = key.type === 'Literal' ? String(key.value) : '';
+  if (kind.value === 'field')
+    return [memberNode(entry, name, { ...shared, type: 'PropertyDefinition', value: initialIn(value) })];
   if (!['method', 'get', 'set'].includes(String(kind.value)) || value?.type !== 'FunctionExpression')
     return [];
-  return [{ ...shared, type: 'MethodDefinition', kind: kind.value, value }];
+  return [memberNode(entry, name, { ...shared, type: 'MethodDefinition', kind: kind.value, value })];
 }
 
 /** The value that a field starts with: `value() { return 1; }`, `value: () => 1`; none in `value: void 0`. */

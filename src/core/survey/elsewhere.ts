@@ -4,8 +4,9 @@ import type { Finding } from '../findings/types.js';
 import type { SurveyInput } from './input.js';
 import { mayRegister } from './registrations.js';
 
+/** Between the names and `from` stands so much at most, which keeps the time for hostile text in bounds. */
 const IMPORT =
-  /\b(?:import|export)\b(?:[\s\w*{},$]*\bfrom)?\s*["']((?:@[\w.-]+\/)?[a-z][\w.-]*)(\/[^"']*)?["']/g;
+  /\b(?:import|export)\b(?:[\s\w*{},$]{0,2000}\bfrom)?\s*["']((?:@[\w.-]+\/)?[a-z][\w.-]*)(\/[^"']*)?["']/g;
 const MOST_NAMED = 4;
 
 /**

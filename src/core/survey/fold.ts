@@ -238,8 +238,7 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
   }
   const name = calledName(callee);
   if (SPREADING.lists.test(name)) return foldSpread(node.arguments, inner);
-  if (SPREADING.objects.test(name) && callee.type === 'Identifier')
-    return foldObjectCall('assign', node.arguments.map(inner));
+  if (SPREADING.objects.test(name)) return foldObjectCall('assign', node.arguments.map(inner));
   const called = callableOf(callee, scope);
   if (!called || called.node.async || called.node.generator) return UNKNOWN;
   const bindings = calledWith(called, node.arguments, scope);

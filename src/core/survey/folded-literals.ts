@@ -12,16 +12,21 @@ export function foldFilled(
 ): Folded | null {
   const last = expressions.at(-1);
   if (last?.type !== 'Identifier') return null;
+  const isHolder = (node: Ast.Node) => node.type === 'Identifier' && node.name === last.name;
   const object = new Map<string, Folded>();
+  let isNew = false;
   for (const one of expressions) {
-    if (one.type !== 'AssignmentExpression' || one.left.type !== 'MemberExpression') continue;
-    const holder = unwrap(one.left.object);
-    const name = holder.type === 'AssignmentExpression' ? holder.left : holder;
-    const key = keyName(one.left.property, one.left.computed, inner);
-    if (name.type === 'Identifier' && name.name === last.name && key !== null)
-      object.set(key, inner(one.right));
+    if (one.type !== 'AssignmentExpression') continue;
+    const member = one.left.type === 'MemberExpression' ? one.left : null;
+    const start = member ? unwrap(member.object) : one;
+    const isStart = start.type === 'AssignmentExpression' && isHolder(start.left);
+    isNew ||= isStart && start.right.type === 'ObjectExpression';
+    const key =
+      member && (isStart || isHolder(start)) ? keyName(member.property, member.computed, inner) : null;
+    if (key !== null) object.set(key, inner(one.right));
   }
-  return object.size > 0 ? { object } : null;
+  // Where nothing says that it is new, it may be a class, or hold more than this.
+  return isNew ? { object } : null;
 }
 
 export function isRaw(tag: Ast.Node): boolean {

@@ -5,6 +5,7 @@ import type { Folded } from './folded.js';
 import { declarationsIn } from './module.js';
 import type { Declaration, Module, ModuleGraph } from './modules.js';
 import type { Ast } from './parse.js';
+import { expressionsOf } from './tree.js';
 
 export type FunctionNode = Ast.Function | Ast.ArrowFunctionExpression;
 
@@ -70,12 +71,9 @@ function assignedBeside(node: Ast.Class, module: Module): Map<string, Ast.Expres
   return found;
 }
 
-/** The expressions that statements consist of, sequences taken apart. */
+/** What statements do, one by one, as against what they return. */
 function statementExpressions(statements: readonly Ast.Node[]): Ast.Node[] {
-  return statements.flatMap((one) => {
-    if (one.type !== 'ExpressionStatement') return [];
-    return one.expression.type === 'SequenceExpression' ? one.expression.expressions : [one.expression];
-  });
+  return statements.flatMap((one) => (one.type === 'ExpressionStatement' ? expressionsOf(one) : []));
 }
 
 /** The name a class goes by in its module. */

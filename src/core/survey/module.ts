@@ -1,10 +1,9 @@
 /** One module: what its text declares, exports and imports. */
 
 import { LineMap } from '../findings/lines.js';
-import { restoreDescribed } from './described-classes.js';
-import { restoreClasses } from './older-classes.js';
 import type { Ast, Comment, Program } from './parse.js';
 import { parseModule } from './parse.js';
+import { restoreClasses } from './restoring.js';
 
 /** What a name at the top level of a module stands for. */
 export type Declaration =
@@ -49,7 +48,6 @@ const DEFAULT_EXPORT = '*default*';
 /** Parses a module and reads its names. */
 export function readModule(path: string, label: string, source: string): Module {
   const { program, comments, errors } = parseModule(path, source);
-  restoreDescribed(program, source);
   restoreClasses(program, source);
   const module: Module = {
     path,
@@ -120,7 +118,7 @@ function addStatement(module: Module, statement: Ast.Statement | Ast.Directive):
     case 'IfStatement':
       // What is only done where there is a page: `if (typeof HTMLElement !== 'undefined') Holder.Dial = class ...`
       for (const one of statementsOf(statement.consequent))
-        if (one.type === 'ExpressionStatement') addAssignments(module, one.expression);
+        if (one.type === 'ExpressionStatement') addAssignments(module, one.expression, true);
       return;
     default:
       declare(module, statement);
@@ -134,10 +132,11 @@ function statementsOf(statement: Ast.Statement): (Ast.Statement | Ast.Directive)
 /**
  * Values given to names that were declared without one, as compilers write private methods (`_a = function ...`)
  * and enums (`(function (Mark) { ... })(Mark || (Mark = {}))`).
+ * What is only done under a condition takes no other's place.
  */
-function addAssignments(module: Module, node: Ast.Node): void {
+function addAssignments(module: Module, node: Ast.Node, isConditional = false): void {
   if (node.type === 'SequenceExpression') {
-    for (const one of node.expressions) addAssignments(module, one);
+    for (const one of node.expressions) addAssignments(module, one, isConditional);
     return;
   }
   const members = node.type === 'CallExpression' ? enumMembers(node) : null;
@@ -158,8 +157,9 @@ function addAssignments(module: Module, node: Ast.Node): void {
   const { left, right } = node;
   if (left.type === 'Identifier') giveValue(module, left.name, right);
   else if (left.type === 'MemberExpression' && !left.computed && left.object.type === 'Identifier') {
-    if (left.property.type === 'Identifier')
-      module.assigned.set(`${left.object.name}.${left.property.name}`, right);
+    if (left.property.type !== 'Identifier') return;
+    const name = `${left.object.name}.${left.property.name}`;
+    if (!isConditional || !module.assigned.has(name)) module.assigned.set(name, right);
   }
 }
 

@@ -7,24 +7,14 @@
 
 import { namesOfThis, partsOf, restoreThis } from './older-this.js';
 import type { Ast } from './parse.js';
-import { walk } from './parse.js';
-import { become, entryOf, placeOf } from './tree.js';
+import { classNode, entryOf, memberNode, placeOf } from './tree.js';
 
 /** Can a text hold such a class at all? */
-const OLDER =
+export const OLDER =
   /\{\s*key:\s*["'][^"']+["'],\s*(?:value|get|set)\b|\.prototype\.[\w$]+\s*=\s*function\b|\b_?_inherits\w*\(|\b__extends\(/;
 
-/** Puts classes in the place of what compilers made of them, in the tree itself. */
-export function restoreClasses(program: Ast.Program, source: string): void {
-  if (!OLDER.test(source)) return;
-  walk(program, (node) => {
-    const restored = node.type === 'CallExpression' ? classMadeIn(node) : null;
-    if (restored) become(node, restored);
-    return true;
-  });
-}
-
-function classMadeIn(call: Ast.CallExpression): object | null {
+/** The class that a call makes in this way, or null. */
+export function olderClass(call: Ast.CallExpression): Ast.Class | null {
   const { callee } = call;
   if (callee.type !== 'FunctionExpression' || !callee.body || callee.params.length > 1) return null;
   if (call.arguments.length > 1 || callee.async || callee.generator) return null;
@@ -34,30 +24,24 @@ function classMadeIn(call: Ast.CallExpression): object | null {
   if (!name || builder?.type !== 'FunctionDeclaration') return null;
   const above = parts.map((one) => aboveIn(one, name)).find((one) => one !== null) ?? null;
   const filling = new Filling(name);
-  const rest = parts.filter(
-    (one) => one !== builder && returnedName(one) === null && !aboveIn(one, name) && !filling.take(one),
-  );
-  for (const one of parts) if (one.type === 'ReturnStatement' && one.argument) filling.take(one.argument);
-  if (!above && filling.members.length === 0) return null;
+  const others: Ast.Node[] = [];
+  for (const part of parts) {
+    if (part.type === 'ReturnStatement') {
+      if (part.argument) filling.take(part.argument);
+    } else if (part !== builder && !aboveIn(part, name) && !filling.take(part)) others.push(part);
+  }
+  // A function that only has members of its own, and makes nothing of a prototype, is none.
+  if (!above && !filling.hasPrototype) return null;
   const [parameter] = callee.params;
   const isGiven =
     above?.type === 'Identifier' && parameter?.type === 'Identifier' && above.name === parameter.name;
-  const { start, end } = call;
   const members = [
-    memberOf(builder, 'constructor', functionOf(builder), 'constructor', false),
+    method(builder, 'constructor', builder, 'constructor', false),
     ...filling.members,
-    ...rest.map((one) => ({ type: 'StaticBlock', body: [statementOf(one)], ...placeOf(one) })),
-  ].sort((a, b) => a.start - b.start);
-  return {
-    type: 'ClassExpression',
-    decorators: [],
-    id: builder.id,
-    superClass: nativeIn(isGiven ? (call.arguments[0] ?? above) : above),
-    implements: [],
-    body: { type: 'ClassBody', body: members, start, end },
-    start,
-    end,
-  };
+    ...others.map((one) => ({ type: 'StaticBlock', body: [statementOf(one)], ...placeOf(one) })),
+  ].sort((one, other) => one.start - other.start);
+  const superClass = nativeIn(isGiven ? (call.arguments[0] ?? above) : above);
+  return classNode(call, { id: builder.id, superClass, members });
 }
 
 /** The class that a part returns: `return Dial`, `return fill(Dial, [...])`; null when it is no return. */
@@ -86,14 +70,11 @@ function nativeIn(above: Ast.Node | null): Ast.Node | null {
 
 type Kind = 'method' | 'get' | 'set' | 'constructor';
 
-interface Member {
-  start: number;
-  end: number;
-}
-
 /** What the parts of such a function put into the class. */
 class Filling {
-  readonly members: Member[] = [];
+  readonly members: { start: number }[] = [];
+  /** Something was put on the prototype, or handed to a helper that does. */
+  hasPrototype = false;
   readonly #name: string;
   readonly #prototypes = new Set<string>();
 
@@ -121,6 +102,7 @@ class Filling {
   #takeLists({ arguments: args }: Ast.CallExpression): boolean {
     const [first, ...lists] = args;
     if (!first || !this.#isClass(first) || !lists.some((one) => one.type === 'ArrayExpression')) return false;
+    this.hasPrototype = true;
     for (const [index, list] of lists.entries()) {
       for (const entry of list.type === 'ArrayExpression' ? list.elements : []) {
         if (entry?.type !== 'ObjectExpression') continue;
@@ -140,6 +122,7 @@ class Filling {
     if (key?.type !== 'Literal' || typeof key.value !== 'string') return false;
     const isStatic = this.#isClass(holder);
     if (!isStatic && !this.#isPrototype(holder)) return false;
+    this.hasPrototype ||= !isStatic;
     this.#describe(key.value, descriptor, isStatic);
     return true;
   }
@@ -151,11 +134,12 @@ class Filling {
       return false;
     const { name } = left.property;
     if (this.#isClass(left.object) && name !== 'prototype') {
-      this.members.push(fieldOf(part, name, right));
+      this.members.push(field(part, name, right, true));
       return true;
     }
     if (!this.#isPrototype(left.object) || right.type !== 'FunctionExpression') return false;
-    this.members.push(memberOf(part, name, functionOf(right), 'method', false));
+    this.hasPrototype = true;
+    this.members.push(method(part, name, right, 'method', false));
     return true;
   }
 
@@ -163,12 +147,12 @@ class Filling {
     for (const kind of ['get', 'set'] as const) {
       const given = entryOf(descriptor, kind);
       if (given?.type === 'FunctionExpression')
-        this.members.push(memberOf(descriptor, name, functionOf(given), kind, isStatic));
+        this.members.push(method(descriptor, name, given, kind, isStatic));
     }
     const value = entryOf(descriptor, 'value');
-    const method = value && calledFunction(value);
-    if (method) this.members.push(memberOf(descriptor, name, functionOf(method), 'method', isStatic));
-    else if (value) this.members.push(fieldOf(descriptor, name, value, isStatic));
+    const called = value && calledFunction(value);
+    if (called) this.members.push(method(descriptor, name, called, 'method', isStatic));
+    else if (value) this.members.push(field(descriptor, name, value, isStatic));
   }
 
   #isClass(node: Ast.Node): boolean {
@@ -196,42 +180,14 @@ function statementOf(part: Ast.Node): object {
     : { type: 'ExpressionStatement', expression: part, directive: null, ...placeOf(part) };
 }
 
-function keyOf(name: string, place: Ast.Node): object {
-  return /^[\w$]+$/.test(name)
-    ? { type: 'Identifier', name, ...placeOf(place) }
-    : { type: 'Literal', value: name, raw: JSON.stringify(name), ...placeOf(place) };
-}
-
-function memberOf(place: Ast.Node, name: string, value: object, kind: Kind, isStatic: boolean): Member {
-  const key = keyOf(name, place);
-  const member = {
-    type: 'MethodDefinition',
-    decorators: [],
-    key,
-    value,
-    kind,
-    static: isStatic,
-    computed: false,
-  };
-  return { ...member, ...placeOf(place) };
-}
-
-function fieldOf(place: Ast.Node, name: string, value: Ast.Node, isStatic = true): Member {
-  const key = keyOf(name, place);
-  const member = {
-    type: 'PropertyDefinition',
-    decorators: [],
-    key,
-    value,
-    static: isStatic,
-    computed: false,
-  };
-  return { ...member, ...placeOf(place) };
-}
-
-/** A function as the value of a member, in which the names that stand for `this` are `this` again. */
-function functionOf(node: Ast.Function): object {
+/** A function as a member, in which the names that stand for `this` are `this` again. */
+function method(place: Ast.Node, name: string, node: Ast.Function, kind: Kind, isStatic: boolean) {
   const names = namesOfThis(node);
   if (names.size > 0 && node.body) restoreThis(node.body, names);
-  return { ...node, type: 'FunctionExpression' };
+  const value = { ...node, type: 'FunctionExpression' };
+  return memberNode(place, name, { type: 'MethodDefinition', kind, value, static: isStatic });
+}
+
+function field(place: Ast.Node, name: string, value: Ast.Node, isStatic: boolean) {
+  return memberNode(place, name, { type: 'PropertyDefinition', value, static: isStatic });
 }

@@ -2,21 +2,14 @@
 
 import type { Ast } from './parse.js';
 import { childrenOf, walk } from './parse.js';
-import { become, placeOf } from './tree.js';
+import { become, expressionsOf, placeOf } from './tree.js';
 
-/** The statements of a body, with the expressions of a sequence one by one. */
+/** A statement of a body, or the expressions in its place; the last one that is returned still is. */
 export function partsOf(statement: Ast.Node): Ast.Node[] {
-  const expression =
-    statement.type === 'ExpressionStatement'
-      ? statement.expression
-      : statement.type === 'ReturnStatement'
-        ? statement.argument
-        : null;
-  if (expression?.type !== 'SequenceExpression')
-    return statement.type === 'ExpressionStatement' ? [statement.expression] : [statement];
-  if (statement.type !== 'ReturnStatement') return expression.expressions;
-  const last = { ...statement, argument: expression.expressions.at(-1) ?? null };
-  return [...expression.expressions.slice(0, -1), last];
+  const expressions = expressionsOf(statement);
+  if (statement.type !== 'ReturnStatement') return expressions.length > 0 ? expressions : [statement];
+  const last = { ...statement, argument: expressions.at(-1) ?? null } as Ast.ReturnStatement;
+  return [...expressions.slice(0, -1), last];
 }
 
 /** `var _this = this`, and what a constructor returns in the end. */

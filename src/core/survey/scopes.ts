@@ -104,9 +104,20 @@ export function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, bl
   return inner;
 }
 
-/** A scope in which the constants that the functions around an expression declare are known, too. */
+const LOCALS = new WeakMap<Scope, Map<string, Scope>>();
+
+/**
+ * A scope in which the constants that the functions around an expression declare are known, too: functions one inside
+ * the other, the innermost last.
+ */
 export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope {
   if (around.every((one) => localDeclarations(one).size === 0)) return scope;
+  const known = LOCALS.get(scope) ?? new Map<string, Scope>();
+  LOCALS.set(scope, known);
+  // Many expressions stand in the same functions, which may declare thousands of names.
+  const key = around.map((one) => one.start).join();
+  const before = known.get(key);
+  if (before) return before;
   const bindings = new Bindings(scope.bindings);
   const inner = { ...scope, bindings };
   for (const one of around) {
@@ -116,5 +127,6 @@ export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope
       if (given) bindings.set(name, { node: given, scope: inner, ...taken });
     }
   }
+  known.set(key, inner);
   return inner;
 }

@@ -1,4 +1,4 @@
-/** Small things about nodes of the syntax tree: their place, the entries of an object, one in the place of another. */
+/** Nodes of the syntax tree: the entries of an object, the expressions of a statement, and nodes that stand in no source. */
 
 import type { Ast } from './parse.js';
 
@@ -23,4 +23,50 @@ export function entryOf(node: Ast.Node | null | undefined, name: string): Ast.No
     if (written === name) return one.value;
   }
   return null;
+}
+
+/** The expressions that a statement consists of, or returns: those of a sequence one by one; none in other statements. */
+export function expressionsOf(statement: Ast.Node): Ast.Node[] {
+  const whole =
+    statement.type === 'ExpressionStatement'
+      ? statement.expression
+      : statement.type === 'ReturnStatement'
+        ? statement.argument
+        : null;
+  if (!whole) return [];
+  return whole.type === 'SequenceExpression' ? whole.expressions : [whole];
+}
+
+/** A class that is made of the parts given, in the place of what stands for it. */
+export function classNode(
+  place: Ast.Span,
+  given: {
+    id?: Ast.Class['id'];
+    superClass?: Ast.Node | null;
+    decorators?: object[];
+    members?: object[];
+  } = {},
+): Ast.Class {
+  const { id = null, superClass = null, decorators = [], members = [] } = given;
+  const body = { type: 'ClassBody', body: members, ...placeOf(place) };
+  const node = {
+    type: 'ClassExpression',
+    decorators,
+    id,
+    superClass,
+    implements: [],
+    body,
+    ...placeOf(place),
+  };
+  return node as unknown as Ast.Class;
+}
+
+/** A member of such a class: `rest` says of which type it is, and what it holds. */
+export function memberNode(place: Ast.Span, name: string, rest: object): { start: number } {
+  const isName = /^[\w$]+$/.test(name);
+  const key = isName
+    ? { type: 'Identifier', name, ...placeOf(place) }
+    : { type: 'Literal', value: name, raw: JSON.stringify(name), ...placeOf(place) };
+  const member = { decorators: [], key, computed: false, static: false, ...rest, ...placeOf(place) };
+  return member;
 }

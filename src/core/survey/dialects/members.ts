@@ -10,6 +10,7 @@ import { keyName } from '../folded-literals.js';
 import { isFunction, staticValue } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';
+import { expressionsOf } from '../tree.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types.js';
 import { typeOfValue } from '../values.js';
 import { initialBehind, initialOf } from './initial.js';
@@ -144,7 +145,7 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
       readonly: isReadonlyDoc(doc),
       internal: isInnerName(name) || isInternal(doc),
       ...(isFunction(value) ? { callback: true as const } : {}),
-      ...(terse ? { terse } : {}),
+      terse: terse === true,
       words: { ...wordsOf(doc), at: context.at(place) },
     });
   }
@@ -157,7 +158,7 @@ export interface Field {
   /** The statement, or the member of the class. */
   place: Ast.Node;
   /** One of several in a single expression, as minifiers write them. */
-  terse?: true;
+  terse?: boolean;
 }
 
 /** What the constructor of a class sets on the instance, in functions inside it left out: `this.name = value`. */
@@ -169,25 +170,16 @@ export function fieldsSet(node: Ast.Class): Field[] {
   const fields: Field[] = [];
   walk(builder.value.body, (inner) => {
     if (isFunction(inner)) return false;
-    for (const [expression, place] of expressionsOf(inner)) {
+    const expressions = expressionsOf(inner);
+    const terse = expressions.length > 1;
+    for (const expression of expressions) {
       const field = fieldSet(expression);
-      if (field) fields.push({ ...field, place, ...(place === inner ? {} : { terse: true as const }) });
+      // A comment stands before the statement, or before one of several expressions.
+      if (field) fields.push({ ...field, place: terse ? expression : inner, terse });
     }
     return true;
   });
   return fields;
-}
-
-/** The expressions that a statement consists of, each with what a comment stands before: itself, in a sequence. */
-function expressionsOf(statement: Ast.Node): [expression: Ast.Node, place: Ast.Node][] {
-  const whole =
-    statement.type === 'ExpressionStatement'
-      ? statement.expression
-      : statement.type === 'ReturnStatement'
-        ? statement.argument
-        : null;
-  if (whole?.type === 'SequenceExpression') return whole.expressions.map((one) => [one, one]);
-  return whole && statement.type === 'ExpressionStatement' ? [[whole, statement]] : [];
 }
 
 /** `this.name = value`, or `helper(this, "name", value)` as compilers write fields for older browsers. */

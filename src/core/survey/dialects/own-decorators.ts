@@ -10,10 +10,11 @@ import type { AttributeSeen, LayerContext, PropertyEvidence } from '../evidence.
 import { fold } from '../fold.js';
 import { asString } from '../folded.js';
 import type { Callable, Scope } from '../functions.js';
-import { boundTo, isFunction, returned, unwrap } from '../functions.js';
+import { boundTo, calledName, isFunction, returned, staticGetter, unwrap } from '../functions.js';
 import type { Ast } from '../parse.js';
 import { walk } from '../parse.js';
 import { calledWith, withLocals } from '../scopes.js';
+import { entryOf } from '../tree.js';
 
 export interface OwnMembers {
   properties: PropertyEvidence[];
@@ -66,7 +67,7 @@ function readDecorator(
   context: LayerContext,
   at: string,
   found: OwnMembers,
-) {
+): void {
   if (!node.body) return;
   const lists = observedLists(context);
   const source = scope.module.source.slice(node.start, node.end);
@@ -77,55 +78,47 @@ function readDecorator(
     if (name !== null && !isInnerName(name))
       found.attributes.push({ name, property: member, reads, observed: true, at });
   };
+  const isList = (one: Ast.Node) => one.type === 'MemberExpression' && lists.has(calledName(one));
   walk(node.body, (inner) => {
     if (inner.type === 'AssignmentExpression' && inner.left.type === 'MemberExpression') {
       // `list[name] = ...`
-      const { object, property, computed } = inner.left;
-      if (computed && object.type === 'MemberExpression' && lists.has(nameOf(object))) observe(property);
+      if (inner.left.computed && isList(inner.left.object)) observe(inner.left.property);
     }
     if (inner.type !== 'CallExpression' || inner.callee.type !== 'MemberExpression') return true;
-    const { object } = inner.callee;
-    const called = nameOf(inner.callee);
-    const [first, second, third] = inner.arguments;
-    if (
-      called === 'defineProperty' &&
-      first?.type === 'Identifier' &&
-      first.name === prototype &&
-      second &&
-      third
-    ) {
+    const [first, second, descriptor] = inner.arguments;
+    const called = calledName(inner.callee);
+    if (called === 'defineProperty' && second && descriptor && isNamed(first, prototype)) {
       const name = text(second);
-      const descriptor = scope.module.source.slice(third.start, third.end);
-      const [gets, sets] = [/\bget\b/.test(descriptor), /\bset\b/.test(descriptor)];
-      // What can only be written is there for the class itself to tell somebody something.
-      const internal = name !== null && (isInnerName(name) || (sets && !gets));
-      const writable = sets || !gets;
-      if (name !== null)
-        found.properties.push({ name, origin: 'declared', writable, internal, words: { at } });
-    } else if (first && object.type === 'MemberExpression' && lists.has(nameOf(object))) observe(first);
-    else if (first && addsTo(called, lists, context)) observe(first);
+      if (name !== null) found.properties.push(defined(name, descriptor, at));
+    } else if (first && (isList(inner.callee.object) || addsTo(called, lists, context))) observe(first);
     return true;
   });
 }
 
-function nameOf({ property }: Ast.MemberExpression): string {
-  return property.type === 'Identifier' ? property.name : '';
+function isNamed(node: Ast.Node | undefined, name: string): boolean {
+  return node?.type === 'Identifier' && node.name === name;
+}
+
+function defined(name: string, descriptor: Ast.Node, at: string): PropertyEvidence {
+  const [gets, sets] = [entryOf(descriptor, 'get') !== null, entryOf(descriptor, 'set') !== null];
+  // What can only be written is there for the class itself to tell somebody something.
+  const internal = isInnerName(name) || (sets && !gets);
+  return { name, origin: 'declared', writable: sets || !gets, internal, words: { at } };
 }
 
 /** The names of what `observedAttributes` gives out: `return Dial.watched`, `return Object.keys(Dial.watched)`. */
 function observedLists({ chain }: LayerContext): Set<string> {
   const names = new Set<string>();
-  for (const layer of chain.layers) {
-    for (const member of layer.node.body.body) {
-      if (member.type !== 'MethodDefinition' || !member.static || member.key.type !== 'Identifier') continue;
-      if (member.key.name !== 'observedAttributes') continue;
-      walk(member.value, (node) => {
-        const isHeld = node.type === 'MemberExpression' && node.object.type !== 'Super';
-        if (isHeld && nameOf(node) !== 'keys') names.add(nameOf(node));
-        return true;
-      });
-    }
+  for (const { node } of chain.layers) {
+    const getter = staticGetter(node, 'observedAttributes');
+    if (!getter) continue;
+    walk(getter, (inner) => {
+      if (inner.type === 'MemberExpression' && inner.object.type !== 'Super') names.add(calledName(inner));
+      return true;
+    });
   }
+  // `Object.keys`, and what goes by no name.
+  names.delete('keys');
   names.delete('');
   return names;
 }
