@@ -1,8 +1,8 @@
 /**
  * Remembers what a survey found, for as long as nothing it read has changed: each entry lists the folders it looked
- * through, the files it read with a hash of their content, and the imports that led nowhere. Entries stand in the
- * user's cache folder (XDG Base Directory Specification) and are only ever a shortcut: one that is damaged, or was
- * written by another build of Suvet, counts as none.
+ * through, the files it read with a hash of their content, and the imports that led nowhere. A file whose mark is the
+ * same is not read again. Entries stand in the user's cache folder (XDG Base Directory Specification) and are only ever
+ * a shortcut: one that is damaged, or was written by another build of Suvet, counts as none.
  */
 
 import { createHash } from 'node:crypto';
@@ -10,7 +10,9 @@ import { readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { homedir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { SurveyResult } from '../core/survey/index.js';
+import { isSettled, markOf } from './file-marks.js';
 import { readText } from './files.js';
+import { type PackedContract, packed, unpacked } from './packing.js';
 import type { OpenedSource } from './sources.js';
 import { writeText } from './writing.js';
 
@@ -22,12 +24,15 @@ export interface CachedSurvey extends SurveyResult {
   leftOut: string[];
 }
 
+/** A mark is null where only the content tells. */
+type FileRead = [path: string, hash: string, mark: string | null];
+
 interface Entry {
   stamp: string;
   folders: [path: string, changed: number][];
-  files: [path: string, hash: string][];
+  files: FileRead[];
   unresolved: [specifier: string, folder: string][];
-  survey: CachedSurvey;
+  survey: Omit<CachedSurvey, 'contract'> & { contract: PackedContract };
 }
 
 const MOST_ENTRIES = 64;
@@ -40,30 +45,40 @@ export function cacheFolder(): string {
 
 /** What is remembered of a source as it was named, or null when that is nothing or no longer true. */
 export async function recall(source: string, cwd: string): Promise<CachedSurvey | null> {
+  const path = entryPath(source, cwd);
+  const entry = readEntry(path);
+  const files = entry && (await unchangedFiles(entry));
+  if (!files) return null;
+  if (files.some((file, index) => file !== entry.files[index])) keep(path, { ...entry, files });
+  return { ...entry.survey, contract: unpacked(entry.survey.contract) };
+}
+
+function readEntry(path: string): Entry | null {
   try {
-    const entry = JSON.parse(readFileSync(entryPath(source, cwd), 'utf8')) as Entry;
-    return entry.stamp === buildStamp() && (await isUnchanged(entry)) ? entry.survey : null;
+    const entry = JSON.parse(readFileSync(path, 'utf8')) as Entry;
+    return entry.stamp === buildStamp() ? entry : null;
   } catch {
     return null;
   }
 }
 
-/** Remembers a survey. What cannot be written is not remembered; that is no failure. */
+/** Remembers a survey. */
 export function remember(source: string, cwd: string, opened: OpenedSource, survey: CachedSurvey): void {
+  keep(entryPath(source, cwd), {
+    stamp: buildStamp(),
+    folders: foldersBelow(opened.root).map((path) => [path, changeOf(path)]),
+    files: opened.filesRead().map(([path, text]) => [path, hashOf(text), settledMark(path)]),
+    unresolved: opened.unresolved(),
+    survey: { ...survey, contract: packed(survey.contract) },
+  });
+}
+
+/** What cannot be written is not remembered; that is no failure: a cache that may not be written is as good as none. */
+function keep(path: string, entry: Entry): void {
   try {
-    const entry: Entry = {
-      stamp: buildStamp(),
-      folders: foldersBelow(opened.root).map((path) => [path, statSync(path).mtimeMs]),
-      files: opened.filesRead().map(([path, text]) => [path, hashOf(text)]),
-      unresolved: opened.unresolved(),
-      survey,
-    };
-    const path = entryPath(source, cwd);
     writeText(path, JSON.stringify(entry));
     forgetOldest(dirname(path));
-  } catch {
-    // A cache folder that may not be written is as good as none.
-  }
+  } catch {}
 }
 
 function entryPath(source: string, cwd: string): string {
@@ -71,13 +86,33 @@ function entryPath(source: string, cwd: string): string {
   return join(cacheFolder(), `survey-${key}.json`);
 }
 
-async function isUnchanged({ folders, files, unresolved }: Entry): Promise<boolean> {
-  if (!folders.every(([path, changed]) => statSync(path).mtimeMs === changed)) return false;
-  if (!files.every(([path, hash]) => isSame(path, hash))) return false;
-  if (unresolved.length === 0) return true;
+/** The files of an entry, those with new marks that now tell by themselves; null when anything is not what it was. */
+async function unchangedFiles({ folders, files, unresolved }: Entry): Promise<FileRead[] | null> {
+  if (!folders.every(([path, changed]) => changeOf(path) === changed)) return null;
+  const looked: FileRead[] = [];
+  for (const file of files) {
+    const same = unchanged(file);
+    if (!same) return null;
+    looked.push(same);
+  }
+  if (unresolved.length === 0) return looked;
   const { resolver } = await import('./resolver.js');
   const resolve = resolver();
-  return unresolved.every(([specifier, folder]) => resolve(specifier, join(folder, 'x.js')) === null);
+  const isLost = ([specifier, folder]: Entry['unresolved'][number]) =>
+    resolve(specifier, join(folder, 'x.js')) === null;
+  return unresolved.every(isLost) ? looked : null;
+}
+
+function changeOf(folder: string): number {
+  return statSync(folder, { throwIfNoEntry: false })?.mtimeMs ?? 0;
+}
+
+function unchanged(file: FileRead): FileRead | null {
+  const [path, hash, mark] = file;
+  const now = settledMark(path);
+  if (mark !== null && mark === now) return file;
+  if (!isSame(path, hash)) return null;
+  return now === mark ? file : [path, hash, now];
 }
 
 /** Compares bytes first; only where these differ from the text's (a byte order mark, say) is it decoded. */
@@ -89,6 +124,11 @@ function isSame(path: string, hash: string): boolean {
     return hash === hashOf(null);
   }
   return hashOf(readText(path)) === hash;
+}
+
+function settledMark(path: string): string | null {
+  const mark = markOf(path);
+  return isSettled(mark) ? mark : null;
 }
 
 function hashOf(text: string | null): string {

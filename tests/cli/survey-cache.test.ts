@@ -1,8 +1,10 @@
 /** What a survey remembers must never be seen but by its speed. */
-import { chmodSync, existsSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { expect, test } from 'vitest';
 import type { Contract } from '../../src/core/contract/types.js';
+import { isSettled, markOf } from '../../src/shell/file-marks.js';
 import { folder, json, put, suvet } from '../support/run.js';
 
 const ELEMENT = (name: string) =>
@@ -65,4 +67,42 @@ test('a folder that cannot hold a cache does no harm', async () => {
   const ran = await suvet(['survey', 'el'], cwd, { ...env, SUVET_CACHE_DIR: join(cwd, 'file/below') });
   expect(ran).toMatchObject({ code: 0, stderr: '' });
   expect(existsSync(join(cwd, 'file/below'))).toBe(false);
+});
+
+const DEMO = fileURLToPath(new URL('../../demo/elements', import.meta.url));
+
+test('files left alone are known by their marks, all others by their content', async () => {
+  const env = { SUVET_CACHE_DIR: folder({}) };
+  const survey = async () => (await suvet(['survey', DEMO, '--json'], DEMO, env)).stdout;
+  const anew = await survey();
+  expect(await survey()).toBe(anew);
+  const [entry = ''] = readdirSync(env.SUVET_CACHE_DIR);
+  const path = join(env.SUVET_CACHE_DIR, entry);
+  const forge = (change: (file: [string, string, string | null]) => void) => {
+    const known = JSON.parse(readFileSync(path, 'utf8'));
+    known.files.forEach(change);
+    known.survey.contract.package.version = '0.0.1';
+    writeFileSync(path, JSON.stringify(known));
+  };
+  forge((file) => {
+    expect(file[2]).not.toBeNull();
+    file[1] = 'no hash';
+  });
+  expect(await survey()).toContain('"version": "0.0.1"');
+  forge((file) => {
+    file[2] = null;
+  });
+  expect(await survey()).toBe(anew);
+  forge((file) => {
+    file[2] = '1 2 3';
+  });
+  expect(await survey()).toContain('"version": "0.0.1"');
+  forge(([, , mark]) => expect(mark).not.toBe('1 2 3'));
+});
+
+test('a file changed since a process began, or just before, has no mark yet', () => {
+  const cwd = folder({ 'a.js': '' });
+  expect(isSettled(markOf(join(cwd, 'a.js')))).toBe(false);
+  expect(isSettled(markOf(process.execPath))).toBe(true);
+  expect(isSettled(markOf(join(cwd, 'none.js')))).toBe(true);
 });
