@@ -9,6 +9,19 @@ const upward = [
   ['probe', core('probe'), core('check', 'report')],
 ];
 
+/** Rooms of the survey, from the ground up; those of one row do not know each other. */
+const surveyRooms = [
+  ['syntax'],
+  ['modules'],
+  ['folding'],
+  ['classes'],
+  ['types'],
+  ['evidence'],
+  ['events', 'markup', 'dialects'],
+  ['registering'],
+];
+const survey = (...rooms) => `^src/core/survey/(${rooms.join('|')})/`;
+
 module.exports = {
   forbidden: [
     { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
@@ -21,6 +34,18 @@ module.exports = {
     },
     { name: 'shell-below-cli', severity: 'error', from: { path: '^src/shell' }, to: { path: '^src/cli' } },
     ...upward.map(([name, from, to]) => ({ name: `${name}-looks-down-only`, severity: 'error', from: { path: from }, to: { path: to } })),
+    ...surveyRooms.map((row, floor) => ({
+      name: `survey-${row.join('-')}-looks-down-only`,
+      severity: 'error',
+      from: { path: survey(...row) },
+      to: { path: `${survey(...surveyRooms.slice(floor + 1).flat(), 'live')}|^src/core/survey/[^/]+$` },
+    })),
+    {
+      name: 'survey-rooms-of-one-floor-are-apart',
+      severity: 'error',
+      from: { path: '^src/core/survey/(events|markup|dialects)/' },
+      to: { path: survey('events', 'markup', 'dialects'), pathNot: '^src/core/survey/$1/' },
+    },
     {
       name: 'hosts-do-not-know-each-other',
       severity: 'error',
@@ -30,7 +55,7 @@ module.exports = {
     {
       name: 'one-door-to-the-parser',
       severity: 'error',
-      from: { path: '^src', pathNot: '^src/core/survey/(parse|find)\\.ts$' },
+      from: { path: '^src', pathNot: '^src/core/survey/syntax/(parse|find)\\.ts$' },
       to: { path: 'node_modules/oxc-parser' },
     },
     {

@@ -4,8 +4,8 @@
  * sees. `node bench/accuracy.mjs FOLDER PACKAGE... [--list KIND]` with packages installed in FOLDER.
  */
 import { attributesOf } from '../dist/core/contract/types.js';
+import { readManifest } from '../dist/core/survey/evidence/manifest.js';
 import { survey } from '../dist/core/survey/index.js';
-import { readManifest } from '../dist/core/survey/manifest.js';
 import { askLive } from '../dist/shell/live.js';
 import { openSource } from '../dist/shell/sources.js';
 

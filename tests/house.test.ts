@@ -32,6 +32,9 @@ test('the walls hold against each kind of breach', async () => {
     'src/core/hosts/one/e.ts': "import { f } from '../two/f.js'; export const e = f;",
     'src/core/hosts/two/f.ts': "import { g } from './g.js'; export const f = g;",
     'src/core/hosts/two/g.ts': "import { f } from './f.js'; export const g = () => f;",
+    'src/core/survey/folding/h.ts': "import { i } from '../events/i.js'; export const h = i;",
+    'src/core/survey/events/i.ts': "import { j } from '../markup/j.js'; export const i = j;",
+    'src/core/survey/markup/j.ts': 'export const j = 1;',
   });
   const { violations } = await cruise(place);
   expect([...new Set(violations.map((one) => one.rule.name))].sort()).toEqual([
@@ -41,6 +44,8 @@ test('the walls hold against each kind of breach', async () => {
     'hosts-do-not-know-each-other',
     'no-circle',
     'shell-below-cli',
+    'survey-folding-looks-down-only',
+    'survey-rooms-of-one-floor-are-apart',
   ]);
 });
 

@@ -2,7 +2,7 @@
 
 import { fileURLToPath } from 'node:url';
 import type { Seen, SeenComponent, SeenModule } from '../core/survey/live/seen.js';
-import { mayRegister } from '../core/survey/registrations.js';
+import { mayRegister } from '../core/survey/registering/registrations.js';
 import { bundle } from './bundle.js';
 import { launchChromium } from './engines/chromium.js';
 import type { EnginePage } from './engines/engine.js';

@@ -1,7 +1,7 @@
 /** Which elements are defined where a file runs. */
 
 import { join } from 'node:path';
-import { ModuleGraph } from '../core/survey/modules.js';
+import { ModuleGraph } from '../core/survey/modules/modules.js';
 import { isInside, readText } from './files.js';
 import { packageAround } from './packages.js';
 import { resolver } from './resolver.js';

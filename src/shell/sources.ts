@@ -3,8 +3,8 @@
 import { existsSync, statSync } from 'node:fs';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { globSync, isDynamicPattern } from 'tinyglobby';
-import { sortBuilds } from '../core/survey/builds.js';
 import type { SurveyInput } from '../core/survey/index.js';
+import { sortBuilds } from '../core/survey/modules/builds.js';
 import type { SuvetError } from './error.js';
 import { missingError, usageError } from './error.js';
 import { findUp, isInside, readText, realPath, shownPath } from './files.js';

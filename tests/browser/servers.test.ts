@@ -9,7 +9,7 @@ import type { Component } from '../../src/core/contract/types.js';
 import type { Host } from '../../src/core/hosts/host.js';
 import { HOSTS } from '../../src/core/hosts/index.js';
 import { refusalOf } from '../../src/core/hosts/wrapping/surface.js';
-import { parseModule } from '../../src/core/survey/parse.js';
+import { parseModule } from '../../src/core/survey/syntax/parse.js';
 import { browser } from '../support/engine.js';
 import { component } from '../support/hostile.js';
 import { type Desk, LANGUAGES, SEPARATOR } from '../support/languages.js';

@@ -11,7 +11,7 @@ import {
   stringLiteral,
 } from '../../src/core/emit/text.js';
 import { methodSignature, propertyKey, typeScriptOf } from '../../src/core/emit/typescript.js';
-import { parseModule } from '../../src/core/survey/parse.js';
+import { parseModule } from '../../src/core/survey/syntax/parse.js';
 
 /** Any text at all, with what breaks out of places mixed in. */
 const text = fc

@@ -1,10 +1,10 @@
 /** What a contract says beyond the code of one class: builds, chunks, manifests, server signs. */
 import { expect, test } from 'vitest';
-import { sortBuilds } from '../../src/core/survey/builds.js';
+import { manifestOf, readManifest } from '../../src/core/survey/evidence/manifest.js';
 import { survey } from '../../src/core/survey/index.js';
 import { compareLive } from '../../src/core/survey/live/compare.js';
 import type { SeenComponent } from '../../src/core/survey/live/seen.js';
-import { manifestOf, readManifest } from '../../src/core/survey/manifest.js';
+import { sortBuilds } from '../../src/core/survey/modules/builds.js';
 import { componentIn, reader, surveyed } from '../support/memory.js';
 
 test.each<[string, string[], string[], string[]]>([

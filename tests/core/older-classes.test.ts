@@ -3,8 +3,8 @@ import ts from 'typescript';
 import { expect, test } from 'vitest';
 import type { Component } from '../../src/core/contract/types.js';
 import { attributesOf } from '../../src/core/contract/types.js';
-import { parseModule } from '../../src/core/survey/parse.js';
-import { restoreClasses } from '../../src/core/survey/restoring.js';
+import { parseModule } from '../../src/core/survey/syntax/parse.js';
+import { restoreClasses } from '../../src/core/survey/syntax/restoring.js';
 import { componentIn, surveyed } from '../support/memory.js';
 
 const SOURCE = `

@@ -10,7 +10,7 @@ import {
   parseExpression,
   sketchOfText,
 } from '../../src/core/hosts/sketch.js';
-import { type Ast, parseModule } from '../../src/core/survey/parse.js';
+import { type Ast, parseModule } from '../../src/core/survey/syntax/parse.js';
 
 const KEEPERS: Keepers = { useState: 'name', ref: 'name', signal: 'call', createSignal: 'call' };
 const SCRIPT = `

@@ -2,7 +2,7 @@
 import { describe, expect, test } from 'vitest';
 import { openHost } from '../../dist/shell/hosts.js';
 import type { HostUses } from '../../src/core/hosts/uses.js';
-import { parseModule } from '../../src/core/survey/parse.js';
+import { parseModule } from '../../src/core/survey/syntax/parse.js';
 import { usesIn } from '../support/uses.js';
 
 /** `tag: kind name form=value ...`, a use a line. */

@@ -68,7 +68,7 @@ async function show(call: CommandCall, contract: Contract): Promise<void> {
 async function documentOf(call: CommandCall, contract: Contract): Promise<object | null> {
   if (call.options.format === 'contract') return contract;
   if (call.options.format !== 'manifest') return null;
-  const { manifestOf } = await import('../../core/survey/manifest.js');
+  const { manifestOf } = await import('../../core/survey/evidence/manifest.js');
   return manifestOf(contract);
 }
 

@@ -1,7 +1,7 @@
 /** Uses of elements by DOM calls in a script: properties set, attributes set, listeners added. */
 
-import type { Ast } from '../survey/parse.js';
-import { walk } from '../survey/parse.js';
+import type { Ast } from '../survey/syntax/parse.js';
+import { walk } from '../survey/syntax/parse.js';
 import { calledName, type Names, sketchOf } from './sketch.js';
 import type { ElementUse, ItemUse } from './uses.js';
 

@@ -1,6 +1,6 @@
 /** Uses of elements in JSX, and in calls of createElement; shared by the hosts that write JSX. */
 
-import { type Ast, walk } from '../survey/parse.js';
+import { type Ast, walk } from '../survey/syntax/parse.js';
 import { domUses } from './dom-uses.js';
 import { readScript } from './scripts.js';
 import { calledName, entriesOf, type Keepers, type Names, sketchOf } from './sketch.js';

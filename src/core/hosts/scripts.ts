@@ -2,7 +2,7 @@
 
 import { LineMap } from '../findings/lines.js';
 import type { Finding } from '../findings/types.js';
-import { type Ast, parseModule, walk } from '../survey/parse.js';
+import { type Ast, parseModule, walk } from '../survey/syntax/parse.js';
 import { domUses, type ElementNames } from './dom-uses.js';
 import { type Keepers, type Names, namesIn } from './sketch.js';
 import { type ElementUse, type HostUses, type Range, type SourceText, shifted } from './uses.js';

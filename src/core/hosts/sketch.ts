@@ -1,7 +1,7 @@
 /** What a script's text tells of a value, without running it: enough to say that a list is a list. */
 
-import type { Ast } from '../survey/parse.js';
-import { parseModule, walk } from '../survey/parse.js';
+import type { Ast } from '../survey/syntax/parse.js';
+import { parseModule, walk } from '../survey/syntax/parse.js';
 import type { ValueSketch } from './uses.js';
 
 /**

@@ -7,27 +7,27 @@ import type {
   ContractNamed,
   ContractNote,
 } from '../contract/types.js';
-import { adoptedIn } from './adopting.js';
-import { exportNameOfClass, inheritedFrom, shownNameOf } from './class-names.js';
-import { writtenKey } from './classes.js';
-import { classDoc, declaredEvents, eventMapTypes } from './declared-events.js';
-import { withDeclarations } from './declared-members.js';
+import { exportNameOfClass, inheritedFrom, shownNameOf } from './classes/class-names.js';
+import { writtenKey } from './classes/classes.js';
+import type { ClassChain, Layer } from './classes/layers.js';
+import { reachOf } from './classes/reach.js';
 import { DIALECTS } from './dialects/index.js';
-import type { Doc } from './docs.js';
-import { isWordForUnnamed, namedTag, textOf, wordsOf } from './docs.js';
-import { dispatchedEvents } from './events.js';
-import type { LayerEvidence, MethodEvidence } from './evidence.js';
-import { contextOf, placeIn } from './evidence.js';
-import { joinProperties, rank } from './join-properties.js';
-import type { ClassChain, Layer } from './layers.js';
-import type { MarkupEvidence } from './markup.js';
-import { markupIn } from './markup.js';
-import type { Module, ModuleGraph } from './modules.js';
-import { pairsOf } from './pairs.js';
-import { reachOf } from './reach.js';
-import type { Registered } from './registrations.js';
+import { dispatchedEvents } from './events/events.js';
+import { adoptedIn } from './evidence/adopting.js';
+import { classDoc, declaredEvents, eventMapTypes } from './evidence/declared-events.js';
+import { withDeclarations } from './evidence/declared-members.js';
+import type { LayerEvidence, MethodEvidence } from './evidence/evidence.js';
+import { contextOf, placeIn } from './evidence/evidence.js';
+import { joinProperties, rank } from './evidence/join-properties.js';
+import { pairsOf } from './evidence/pairs.js';
+import type { MarkupEvidence } from './markup/markup.js';
+import { markupIn } from './markup/markup.js';
+import type { Module, ModuleGraph } from './modules/modules.js';
+import type { Registered } from './registering/registrations.js';
 import { serverSigns } from './server.js';
-import { NO_TYPE } from './types.js';
+import type { Doc } from './types/docs.js';
+import { isWordForUnnamed, namedTag, textOf, wordsOf } from './types/docs.js';
+import { NO_TYPE } from './types/types.js';
 
 /** The module by which users import a component, and the specifier they write. */
 interface Entrance {

@@ -3,27 +3,27 @@
 import type { Component, Contract } from '../contract/types.js';
 import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
-import { namesOfBuilds } from './builds.js';
-import { withClaim } from './claims.js';
-import { chainOf, chainOfBuilt } from './classes.js';
-import { componentsElsewhere } from './elsewhere.js';
-import { Entrances } from './entrances.js';
-import type { Scope } from './functions.js';
-import { unwrap } from './functions.js';
-import type { SurveyInput } from './input.js';
-import type { ClassChain } from './layers.js';
-import type { ClaimedComponent } from './manifest.js';
-import { readManifest } from './manifest.js';
-import type { Module } from './modules.js';
-import { ModuleGraph } from './modules.js';
-import type { Ast } from './parse.js';
-import type { Registered } from './registrations.js';
-import { mayRegister, registrationsIn } from './registrations.js';
-import { typeOfText } from './types.js';
-import { mayExportElement, unregisteredIn } from './unregistered.js';
+import { chainOf, chainOfBuilt } from './classes/classes.js';
+import type { ClassChain } from './classes/layers.js';
+import { withClaim } from './evidence/claims.js';
+import type { ClaimedComponent } from './evidence/manifest.js';
+import { readManifest } from './evidence/manifest.js';
+import type { Scope } from './folding/functions.js';
+import { unwrap } from './folding/functions.js';
+import { namesOfBuilds } from './modules/builds.js';
+import { Entrances } from './modules/entrances.js';
+import type { SurveyInput } from './modules/input.js';
+import type { Module } from './modules/modules.js';
+import { ModuleGraph } from './modules/modules.js';
+import { componentsElsewhere } from './registering/elsewhere.js';
+import type { Registered } from './registering/registrations.js';
+import { mayRegister, registrationsIn } from './registering/registrations.js';
+import { mayExportElement, unregisteredIn } from './registering/unregistered.js';
+import type { Ast } from './syntax/parse.js';
+import { typeOfText } from './types/types.js';
 
-export type { SurveyInput } from './input.js';
-export type { ModuleReader } from './modules.js';
+export type { SurveyInput } from './modules/input.js';
+export type { ModuleReader } from './modules/modules.js';
 
 export interface SurveyResult {
   contract: Contract;

@@ -4,13 +4,13 @@
  */
 
 import type { ServerSigns, Sign } from '../contract/types.js';
-import { placeIn } from './evidence.js';
-import { isFunction, unwrap } from './functions.js';
-import type { ClassChain, Layer } from './layers.js';
-import type { Module, ModuleGraph } from './modules.js';
-import type { Ast } from './parse.js';
-import { childrenOf } from './parse.js';
-import type { Registered } from './registrations.js';
+import type { ClassChain, Layer } from './classes/layers.js';
+import { placeIn } from './evidence/evidence.js';
+import { isFunction, unwrap } from './folding/functions.js';
+import type { Module, ModuleGraph } from './modules/modules.js';
+import type { Registered } from './registering/registrations.js';
+import type { Ast } from './syntax/parse.js';
+import { childrenOf } from './syntax/parse.js';
 
 /** Globals of a page that a server does not have (HTML, DOM, CSSOM). */
 const PAGE_GLOBALS = new Set(

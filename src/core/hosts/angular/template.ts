@@ -18,7 +18,7 @@ import {
   type TmplAstTextAttribute,
   tmplAstVisitAll,
 } from '@angular/compiler';
-import type { Ast } from '../../survey/parse.js';
+import type { Ast } from '../../survey/syntax/parse.js';
 import { domUses } from '../dom-uses.js';
 import { syntaxFinding } from '../scripts.js';
 import { hiding, type Names, parseExpression, sketchOfText } from '../sketch.js';

@@ -1,7 +1,7 @@
 /** Angular files -> element uses: templates in classes and in files of their own, and the DOM calls of the classes. */
 
 import { isNamedAfter } from '../../emit/names.js';
-import { type Ast, walk } from '../../survey/parse.js';
+import { type Ast, walk } from '../../survey/syntax/parse.js';
 import { domUses } from '../dom-uses.js';
 import { readScript } from '../scripts.js';
 import { calledName, entriesOf, type Keepers, membersIn } from '../sketch.js';

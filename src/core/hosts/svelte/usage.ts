@@ -1,7 +1,7 @@
 /** Svelte components -> element uses: the markup, and the DOM calls of the scripts. */
 
 import { type AST, parse } from 'svelte/compiler';
-import { type Ast, childrenOf } from '../../survey/parse.js';
+import { type Ast, childrenOf } from '../../survey/syntax/parse.js';
 import { domUses } from '../dom-uses.js';
 import { readScript, resultOf, syntaxFinding, usesInScript, usesOf } from '../scripts.js';
 import { hiding, joined, type Keepers, type Names, sketchOf } from '../sketch.js';

@@ -1,7 +1,7 @@
 /** What the scripts of a component put in its template's reach: values by name, and components of the host. */
 
 import { kebabCase } from '../../emit/names.js';
-import { type Ast, walk } from '../../survey/parse.js';
+import { type Ast, walk } from '../../survey/syntax/parse.js';
 import { calledName, entriesOf } from '../sketch.js';
 import type { Adoption } from '../uses.js';
 

@@ -10,7 +10,7 @@ import {
 } from '@vue/compiler-dom';
 import { isNamedAfter } from '../../emit/names.js';
 import type { Finding } from '../../findings/types.js';
-import type { Ast } from '../../survey/parse.js';
+import type { Ast } from '../../survey/syntax/parse.js';
 import { domUses } from '../dom-uses.js';
 import { readScript, resultOf, type ScriptPlace, syntaxFinding, usesOf } from '../scripts.js';
 import {

@@ -6,19 +6,25 @@
 
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
-import { callableOf } from '../callables.js';
-import { offeredEvent } from '../declared-events.js';
-import { isInnerName } from '../docs.js';
-import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
-import { fold } from '../fold.js';
-import type { Folded } from '../folded.js';
-import { asString, isFoldedObject, isReference } from '../folded.js';
-import { keyName } from '../folded-literals.js';
-import type { Scope } from '../functions.js';
-import { isFunction, unwrap } from '../functions.js';
-import type { Ast } from '../parse.js';
-import { tableEntries } from '../tables.js';
-import { keyword, NO_TYPE } from '../types.js';
+import { offeredEvent } from '../evidence/declared-events.js';
+import type {
+  AttributeSeen,
+  Dialect,
+  LayerContext,
+  MethodEvidence,
+  PropertyEvidence,
+} from '../evidence/evidence.js';
+import { callableOf } from '../folding/callables.js';
+import { fold } from '../folding/fold.js';
+import type { Folded } from '../folding/folded.js';
+import { asString, isFoldedObject, isReference } from '../folding/folded.js';
+import type { Scope } from '../folding/functions.js';
+import { isFunction, unwrap } from '../folding/functions.js';
+import { keyName } from '../folding/literals.js';
+import { tableEntries } from '../folding/tables.js';
+import type { Ast } from '../syntax/parse.js';
+import { isInnerName } from '../types/docs.js';
+import { keyword, NO_TYPE } from '../types/types.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 
 interface Part {

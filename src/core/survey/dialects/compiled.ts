@@ -6,20 +6,26 @@
 
 import { isElementName } from '../../contract/tags.js';
 import type { AttributeReader, ContractEvent } from '../../contract/types.js';
-import { callableOf } from '../callables.js';
-import { namesOfClass } from '../class-names.js';
-import { offeredEvent } from '../declared-events.js';
-import { isInnerName } from '../docs.js';
-import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
-import { placeIn } from '../evidence.js';
-import { callsGiven } from '../find.js';
-import { fold } from '../fold.js';
-import type { Folded } from '../folded.js';
-import { isFoldedObject } from '../folded.js';
-import type { Layer } from '../layers.js';
-import type { Ast } from '../parse.js';
-import { walk } from '../parse.js';
-import { keyword, NO_TYPE } from '../types.js';
+import { namesOfClass } from '../classes/class-names.js';
+import type { Layer } from '../classes/layers.js';
+import { offeredEvent } from '../evidence/declared-events.js';
+import type {
+  AttributeSeen,
+  Dialect,
+  LayerContext,
+  MethodEvidence,
+  PropertyEvidence,
+} from '../evidence/evidence.js';
+import { placeIn } from '../evidence/evidence.js';
+import { callableOf } from '../folding/callables.js';
+import { fold } from '../folding/fold.js';
+import type { Folded } from '../folding/folded.js';
+import { isFoldedObject } from '../folding/folded.js';
+import { callsGiven } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import { isInnerName } from '../types/docs.js';
+import { keyword, NO_TYPE } from '../types/types.js';
 
 /** What the number beside a member says, bit by bit. */
 const BITS = { string: 1, number: 2, boolean: 4, any: 8, unknown: 16, state: 32, method: 64, reflects: 512 };

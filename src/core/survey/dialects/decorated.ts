@@ -7,22 +7,28 @@
 
 import type { ContractEvent, ContractNamed } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
-import type { About } from '../about.js';
-import { aboutClass } from '../about.js';
-import { callableOf } from '../callables.js';
-import { offeredEvent } from '../declared-events.js';
-import { decoratorsOf, memberDecorations } from '../decorations.js';
-import { isInnerName, isInternal, wordsOf } from '../docs.js';
-import type { AttributeSeen, Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
-import { within } from '../find.js';
-import { fold } from '../fold.js';
-import type { Folded } from '../folded.js';
-import { asString, isFoldedObject } from '../folded.js';
-import { keyName } from '../folded-literals.js';
-import type { Callable, FunctionNode, Scope } from '../functions.js';
-import { boundTo, isFunction, originalName, returned, unwrap } from '../functions.js';
-import type { Ast } from '../parse.js';
-import { calledWith, withLocals } from '../scopes.js';
+import type { About } from '../classes/about.js';
+import { aboutClass } from '../classes/about.js';
+import { decoratorsOf, memberDecorations } from '../classes/decorations.js';
+import { offeredEvent } from '../evidence/declared-events.js';
+import type {
+  AttributeSeen,
+  Dialect,
+  LayerContext,
+  MethodEvidence,
+  PropertyEvidence,
+} from '../evidence/evidence.js';
+import { callableOf } from '../folding/callables.js';
+import { fold } from '../folding/fold.js';
+import type { Folded } from '../folding/folded.js';
+import { asString, isFoldedObject } from '../folding/folded.js';
+import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
+import { boundTo, isFunction, originalName, returned, unwrap } from '../folding/functions.js';
+import { keyName } from '../folding/literals.js';
+import { calledWith, withLocals } from '../folding/scopes.js';
+import { within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
 import { memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';

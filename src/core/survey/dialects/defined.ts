@@ -1,14 +1,14 @@
 /** Members that code outside the class body gives it: `Object.defineProperty`, and a base class's own call for it. */
 
-import { aboutClass } from '../about.js';
-import { isInnerName } from '../docs.js';
-import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
-import { within } from '../find.js';
-import { fold } from '../fold.js';
-import { asString } from '../folded.js';
-import type { Scope } from '../functions.js';
-import { unwrap } from '../functions.js';
-import type { Ast } from '../parse.js';
+import { aboutClass } from '../classes/about.js';
+import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import { fold } from '../folding/fold.js';
+import { asString } from '../folding/folded.js';
+import type { Scope } from '../folding/functions.js';
+import { unwrap } from '../folding/functions.js';
+import { within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { isInnerName } from '../types/docs.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 
 export const defined: Dialect = {

@@ -4,13 +4,13 @@
  */
 
 import type { ContractEvent } from '../../contract/types.js';
-import { offeredEvent } from '../declared-events.js';
-import type { Dialect, LayerContext, MethodEvidence } from '../evidence.js';
-import { foldStaticMember } from '../fold.js';
-import type { Folded } from '../folded.js';
-import { asString, isFoldedObject } from '../folded.js';
-import { staticValue } from '../functions.js';
-import { NO_TYPE, typeOfText } from '../types.js';
+import { offeredEvent } from '../evidence/declared-events.js';
+import type { Dialect, LayerContext, MethodEvidence } from '../evidence/evidence.js';
+import { foldStaticMember } from '../folding/fold.js';
+import type { Folded } from '../folding/folded.js';
+import { asString, isFoldedObject } from '../folding/folded.js';
+import { staticValue } from '../folding/functions.js';
+import { NO_TYPE, typeOfText } from '../types/types.js';
 
 export const described: Dialect = {
   name: 'described',

@@ -1,6 +1,6 @@
 /** The register of authoring dialects. One line each; the order carries no meaning. */
 
-import type { Dialect } from '../evidence.js';
+import type { Dialect } from '../evidence/evidence.js';
 import { built } from './built.js';
 import { compiled } from './compiled.js';
 import { decorated } from './decorated.js';

@@ -3,10 +3,10 @@
  * value through the decorators, and an `accessor` keeps it in a private field or a weak map of its own.
  */
 
-import { functionsAround, within } from '../find.js';
-import { localDeclarations, returned, unwrap } from '../functions.js';
-import type { Layer } from '../layers.js';
-import type { Ast } from '../parse.js';
+import type { Layer } from '../classes/layers.js';
+import { localDeclarations, returned, unwrap } from '../folding/functions.js';
+import { functionsAround, within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
 
 /** The value that an initialiser gives, or null when it gives none. */
 export function initialOf(value: Ast.Node, layer: Layer): Ast.Node | null {

@@ -5,14 +5,14 @@
 
 import { isGlobalProperty } from '../../contract/platform.js';
 import { kebabCase } from '../../emit/names.js';
-import { callableOf } from '../callables.js';
-import { isInnerName } from '../docs.js';
-import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
-import { fold } from '../fold.js';
-import { keyName } from '../folded-literals.js';
-import { returned, staticGetter } from '../functions.js';
-import type { Layer } from '../layers.js';
-import type { ModuleGraph } from '../modules.js';
+import type { Layer } from '../classes/layers.js';
+import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import { callableOf } from '../folding/callables.js';
+import { fold } from '../folding/fold.js';
+import { returned, staticGetter } from '../folding/functions.js';
+import { keyName } from '../folding/literals.js';
+import type { ModuleGraph } from '../modules/modules.js';
+import { isInnerName } from '../types/docs.js';
 
 export const marshalled: Dialect = {
   name: 'marshalled',

@@ -1,18 +1,18 @@
 /** Ordinary class members: fields, accessors, methods, and fields set in the constructor. */
 
 import type { ItemWords, TypeInfo } from '../../contract/types.js';
-import { annotationOf } from '../declared-members.js';
-import type { Doc } from '../docs.js';
-import { docOf, isInnerName, isInternal, wordsOf } from '../docs.js';
-import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence.js';
-import { fold } from '../fold.js';
-import { keyName } from '../folded-literals.js';
-import { isFunction, staticValue } from '../functions.js';
-import type { Ast } from '../parse.js';
-import { walk } from '../parse.js';
-import { expressionsOf } from '../tree.js';
-import { NO_TYPE, typeOf, typeOfText } from '../types.js';
-import { typeOfValue } from '../values.js';
+import { annotationOf } from '../evidence/declared-members.js';
+import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence/evidence.js';
+import { fold } from '../folding/fold.js';
+import { isFunction, staticValue } from '../folding/functions.js';
+import { keyName } from '../folding/literals.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import { expressionsOf } from '../syntax/tree.js';
+import type { Doc } from '../types/docs.js';
+import { docOf, isInnerName, isInternal, wordsOf } from '../types/docs.js';
+import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
+import { typeOfValue } from '../types/values.js';
 import { initialBehind, initialOf } from './initial.js';
 
 /** Called by the browser (HTML, custom element reactions) or, by wide convention, by an element's base class. */

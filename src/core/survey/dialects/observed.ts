@@ -4,16 +4,16 @@
  */
 
 import type { AttributeReader, ContractNote } from '../../contract/types.js';
-import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence.js';
-import { within } from '../find.js';
-import { fold, foldStaticMember } from '../fold.js';
-import type { Folded } from '../folded.js';
-import { asString, isFoldedObject, UNKNOWN } from '../folded.js';
-import { keyName } from '../folded-literals.js';
-import type { Scope } from '../functions.js';
-import { isFunction, staticValue } from '../functions.js';
-import type { Ast } from '../parse.js';
-import { walk } from '../parse.js';
+import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence/evidence.js';
+import { fold, foldStaticMember } from '../folding/fold.js';
+import type { Folded } from '../folding/folded.js';
+import { asString, isFoldedObject, UNKNOWN } from '../folding/folded.js';
+import type { Scope } from '../folding/functions.js';
+import { isFunction, staticValue } from '../folding/functions.js';
+import { keyName } from '../folding/literals.js';
+import { within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
 
 export const observed: Dialect = {
   name: 'observed',

@@ -2,12 +2,12 @@
 
 import type { AttributeReader, TypeInfo } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
-import type { AttributeEvidence } from '../evidence.js';
-import type { Folded, FoldedObject } from '../folded.js';
-import { isFoldedObject, isReference } from '../folded.js';
-import type { ClassChain } from '../layers.js';
-import { makesProperties } from '../layers.js';
-import { keyword } from '../types.js';
+import type { ClassChain } from '../classes/layers.js';
+import { makesProperties } from '../classes/layers.js';
+import type { AttributeEvidence } from '../evidence/evidence.js';
+import type { Folded, FoldedObject } from '../folding/folded.js';
+import { isFoldedObject, isReference } from '../folding/folded.js';
+import { keyword } from '../types/types.js';
 
 const READERS: Record<string, AttributeReader> = {
   String: 'string',

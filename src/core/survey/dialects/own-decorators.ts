@@ -4,17 +4,17 @@
  * add to.
  */
 
-import { callableOf } from '../callables.js';
-import { isInnerName } from '../docs.js';
-import type { AttributeSeen, LayerContext, PropertyEvidence } from '../evidence.js';
-import { fold } from '../fold.js';
-import { asString } from '../folded.js';
-import type { Callable, Scope } from '../functions.js';
-import { boundTo, calledName, isFunction, returned, staticGetter, unwrap } from '../functions.js';
-import type { Ast } from '../parse.js';
-import { walk } from '../parse.js';
-import { calledWith, withLocals } from '../scopes.js';
-import { entryOf } from '../tree.js';
+import type { AttributeSeen, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import { callableOf } from '../folding/callables.js';
+import { fold } from '../folding/fold.js';
+import { asString } from '../folding/folded.js';
+import type { Callable, Scope } from '../folding/functions.js';
+import { boundTo, calledName, isFunction, returned, staticGetter, unwrap } from '../folding/functions.js';
+import { calledWith, withLocals } from '../folding/scopes.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import { entryOf } from '../syntax/tree.js';
+import { isInnerName } from '../types/docs.js';
 
 export interface OwnMembers {
   properties: PropertyEvidence[];

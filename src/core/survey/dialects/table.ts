@@ -2,16 +2,16 @@
 
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
-import { aboutClass } from '../about.js';
-import { offeredEvent } from '../declared-events.js';
-import { isInnerName, wordsOf } from '../docs.js';
-import type { Dialect, LayerContext, PropertyEvidence } from '../evidence.js';
-import type { Scope } from '../functions.js';
-import { staticValue } from '../functions.js';
-import type { Ast } from '../parse.js';
-import type { TableEntry } from '../tables.js';
-import { tableEntries } from '../tables.js';
-import { NO_TYPE, typeOfText } from '../types.js';
+import { aboutClass } from '../classes/about.js';
+import { offeredEvent } from '../evidence/declared-events.js';
+import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import type { Scope } from '../folding/functions.js';
+import { staticValue } from '../folding/functions.js';
+import type { TableEntry } from '../folding/tables.js';
+import { tableEntries } from '../folding/tables.js';
+import type { Ast } from '../syntax/parse.js';
+import { isInnerName, wordsOf } from '../types/docs.js';
+import { NO_TYPE, typeOfText } from '../types/types.js';
 import type { AttributeCase } from './options.js';
 import { attributeCaseOf, compiledOptions, isOptions, readOptions } from './options.js';
 

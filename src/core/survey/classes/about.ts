@@ -1,0 +1,251 @@
+/**
+ * What code outside a class does to it: the calls and assignments that name it, in its module, in the function
+ * that makes it, in its static blocks and in functions it is handed to. Loops over constants are unrolled.
+ */
+
+import { callableOf } from '../folding/callables.js';
+import type { FunctionNode, Scope } from '../folding/functions.js';
+import { isFunction, unwrap } from '../folding/functions.js';
+import { elementsOf } from '../folding/loops.js';
+import { bindParameters, calledWith, withBlock, withLocals } from '../folding/scopes.js';
+import type { ModuleGraph } from '../modules/modules.js';
+import { functionsAround, statementAround, within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { childrenOf } from '../syntax/parse.js';
+import { localNamesOfClass } from './class-names.js';
+import type { Layer } from './layers.js';
+
+export interface About {
+  node: Ast.CallExpression | Ast.AssignmentExpression;
+  scope: Scope;
+  /** Does an expression in it stand for the class? */
+  isClass(node: Ast.Node): boolean;
+  /** Does an expression in it stand for the class's prototype? */
+  isPrototype(node: Ast.Node): boolean;
+}
+
+const DEEPEST = 3;
+const KNOWN = new WeakMap<Ast.Class, About[]>();
+
+/** The calls and assignments about a class, in source order. */
+export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): About[] {
+  const isOnlyOne = layer.bindings.size === 0;
+  const known = isOnlyOne ? KNOWN.get(layer.node) : undefined;
+  if (known) return known;
+  const { program } = layer.module;
+  const around = functionsAround(layer.node, program);
+  const innermost = around.at(-1);
+  const container = innermost ? bodyOf(innermost) : (program.body as Ast.Node[]);
+  const names = namesOf(layer, container);
+  const found: About[] = [];
+  const outer = withLocals({ ...scope, bindings: layer.bindings }, around);
+  for (const name of names) {
+    for (const statement of namedIn(container, program).get(name) ?? []) {
+      if (statement.end > layer.node.start || statement.start < layer.node.end || isAbout(statement, layer))
+        visit(statement, outer, namesTest(names), found, 0, graph);
+    }
+  }
+  for (const member of layer.node.body.body) {
+    if (member.type !== 'StaticBlock') continue;
+    const test = (node: Ast.Node) => node.type === 'ThisExpression' || namesTest(names)(node);
+    for (const statement of member.body)
+      visit(statement, { ...outer, ...heldBy(scope) }, test, found, 0, graph);
+  }
+  const all = [...new Map(found.map((one) => [one, one])).values()];
+  if (isOnlyOne) KNOWN.set(layer.node, all);
+  return all;
+}
+
+function heldBy({ own, above }: Scope): Pick<Scope, 'own' | 'above'> {
+  return { ...(own ? { own } : {}), ...(above ? { above } : {}) };
+}
+
+function bodyOf(node: FunctionNode): Ast.Node[] {
+  return node.body?.type === 'BlockStatement' ? node.body.body : node.body ? [node.body] : [];
+}
+
+function isAbout(statement: Ast.Node, layer: Layer): boolean {
+  return statement.start <= layer.node.start && layer.node.end <= statement.end;
+}
+
+/** The class's own name, and the variables it is put into where it is made, or later at the top level. */
+function namesOf(layer: Layer, container: readonly Ast.Node[]): Set<string> {
+  const names = new Set<string>();
+  if (layer.node.id) names.add(layer.node.id.name);
+  else if (layer.name) names.add(layer.name);
+  const statement = statementAround(container, layer.node);
+  const step = (node: Ast.Node) => {
+    if (!isAbout(node, layer) || node === layer.node) return;
+    if (node.type === 'VariableDeclarator' && node.id.type === 'Identifier') names.add(node.id.name);
+    if (node.type === 'AssignmentExpression' && node.left.type === 'Identifier') names.add(node.left.name);
+    for (const child of childrenOf(node)) step(child);
+  };
+  if (statement) step(statement);
+  const [name = null] = names;
+  return container === layer.module.program.body
+    ? new Set([...names, ...localNamesOfClass(layer, name)])
+    : names;
+}
+
+function namesTest(names: ReadonlySet<string>): (node: Ast.Node) => boolean {
+  return (node) => {
+    const inner = unwrap(node);
+    if (inner.type === 'AssignmentExpression')
+      return inner.left.type === 'Identifier' && names.has(inner.left.name);
+    return inner.type === 'Identifier' && names.has(inner.name);
+  };
+}
+
+const INDEXES = new WeakMap<readonly Ast.Node[], Map<string, Ast.Node[]>>();
+
+/** The statements of a body by the names they mention. */
+function namedIn(container: readonly Ast.Node[], program: Ast.Program): Map<string, Ast.Node[]> {
+  const known = INDEXES.get(container);
+  if (known) return known;
+  const index = new Map<string, Ast.Node[]>();
+  for (const statement of container) {
+    // A class says what is in it; what is done to it stands elsewhere.
+    if (statement.type === 'ImportDeclaration' || isFunction(statement) || isPlainClass(statement)) continue;
+    for (const name of new Set(within('name', statement, program).map((one) => one.name))) {
+      const before = index.get(name);
+      if (before) before.push(statement);
+      else index.set(name, [statement]);
+    }
+  }
+  INDEXES.set(container, index);
+  return index;
+}
+
+function isPlainClass(statement: Ast.Node): boolean {
+  const inner =
+    statement.type === 'ExportNamedDeclaration' || statement.type === 'ExportDefaultDeclaration'
+      ? statement.declaration
+      : statement;
+  return inner?.type === 'ClassDeclaration';
+}
+
+function visit(
+  node: Ast.Node,
+  scope: Scope,
+  isClass: (node: Ast.Node) => boolean,
+  found: About[],
+  depth: number,
+  graph: ModuleGraph,
+): void {
+  const steps = (...next: (Ast.Node | null | undefined)[]) => {
+    for (const one of next) if (one) visit(one, scope, isClass, found, depth, graph);
+  };
+  switch (node.type) {
+    case 'ExpressionStatement':
+      steps(node.expression);
+      break;
+    case 'ReturnStatement':
+      steps(node.argument);
+      break;
+    case 'ExportDefaultDeclaration':
+    case 'ExportNamedDeclaration':
+      steps(node.declaration);
+      break;
+    case 'VariableDeclaration':
+      steps(...node.declarations.map((one) => one.init));
+      break;
+    case 'SequenceExpression':
+      steps(...node.expressions);
+      break;
+    case 'BlockStatement':
+      steps(...node.body);
+      break;
+    case 'IfStatement':
+      steps(node.consequent, node.alternate);
+      break;
+    case 'LogicalExpression':
+      steps(node.left, node.right);
+      break;
+    case 'MemberExpression':
+      steps(node.object);
+      break;
+    case 'ForOfStatement': {
+      const pattern = node.left.type === 'VariableDeclaration' ? node.left.declarations[0]?.id : null;
+      for (const round of roundsOf(node.right, pattern, node.body, scope))
+        visit(node.body, round, isClass, found, depth, graph);
+      break;
+    }
+    case 'AssignmentExpression':
+      found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass) });
+      steps(node.right);
+      break;
+    case 'CallExpression':
+      visitCall(node, scope, isClass, found, depth, graph);
+      break;
+    default:
+  }
+}
+
+/** The scope of each round of a loop over a list that is written out; none where it cannot be told. */
+function roundsOf(
+  list: Ast.Node,
+  pattern: Ast.Node | null | undefined,
+  body: Ast.Node,
+  scope: Scope,
+): Scope[] {
+  const rounds = pattern ? elementsOf(list, pattern, scope) : null;
+  return (rounds ?? []).map((bindings) => withBlock(scope, bindings, body));
+}
+
+function visitCall(
+  node: Ast.CallExpression,
+  scope: Scope,
+  isClass: (node: Ast.Node) => boolean,
+  found: About[],
+  depth: number,
+  graph: ModuleGraph,
+): void {
+  found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass) });
+  // Compilers make a class, and do things to it, inside of the arguments of a call.
+  for (const one of node.arguments) {
+    if (one.type === 'AssignmentExpression' || one.type === 'SequenceExpression')
+      visit(one, scope, isClass, found, depth, graph);
+  }
+  const callee = unwrap(node.callee);
+  const [first] = node.arguments;
+  if (
+    callee.type === 'MemberExpression' &&
+    callee.property.type === 'Identifier' &&
+    first &&
+    isFunction(first)
+  ) {
+    const [parameter] = first.params;
+    if (callee.property.name !== 'forEach' || !first.body) return;
+    for (const round of roundsOf(callee.object, parameter, first.body, scope))
+      visit(first.body, round, isClass, found, depth, graph);
+    return;
+  }
+  if (isFunction(callee) && callee.body) {
+    visit(
+      callee.body,
+      withBlock(scope, bindParameters(callee, node.arguments, scope), callee.body),
+      isClass,
+      found,
+      depth,
+      graph,
+    );
+    return;
+  }
+  const at = node.arguments.findIndex((one) => isClass(one));
+  if (at < 0 || depth >= DEEPEST || callee.type !== 'Identifier') return;
+  const called = callableOf(callee, scope);
+  const parameter = called?.node.params[at];
+  if (!called?.node.body || parameter?.type !== 'Identifier' || !graph.isOwn(called.scope.module)) return;
+  const bindings = calledWith(called, node.arguments, scope);
+  const isParameter = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
+  const inner = withBlock({ ...called.scope, bindings }, new Map(), called.node.body);
+  visit(called.node.body, inner, isParameter, found, depth + 1, graph);
+}
+
+function prototypeTest(isClass: (node: Ast.Node) => boolean): (node: Ast.Node) => boolean {
+  return (node) =>
+    node.type === 'MemberExpression' &&
+    node.property.type === 'Identifier' &&
+    node.property.name === 'prototype' &&
+    isClass(node.object);
+}

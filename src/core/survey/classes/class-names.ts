@@ -1,0 +1,117 @@
+/** The names a class goes by: its own, those of variables that hold it, and those it is exported under. */
+
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import type { Layer } from './layers.js';
+
+/**
+ * The names by which a class of a module's top level is known there and outside, best first: compilers and bundlers
+ * write `var _Dial = class _Dial {}; var Dial = _Dial; export { Dial }` and `export { x as Dial }`.
+ */
+export function namesOfClass(layer: Layer): string[] {
+  const own = layer.node.id?.name ?? layer.name;
+  // A class that a function makes goes by the name of that function.
+  if (layer.bindings.size > 0 && layer.name) return [layer.name];
+  const known = NAMES.get(layer.node);
+  if (known) return known;
+  const held = localNamesOfClass(layer, own);
+  const { exported: exports } = holdersIn(layer.module);
+  const exported = [...held].flatMap((name) => exports.get(name) ?? []);
+  const names = [...new Set([...held, ...exported])].sort((a, b) => Number(isMade(a)) - Number(isMade(b)));
+  NAMES.set(layer.node, names);
+  return names;
+}
+
+/** The name a class is shown by; null when it has none. */
+export function shownNameOf(layer: Layer): string | null {
+  return namesOfClass(layer)[0] ?? null;
+}
+
+/** Where an item comes from that a class above the component's own has. */
+export function inheritedFrom(layer: Layer): { inheritedFrom?: string } {
+  const name = shownNameOf(layer);
+  return name ? { inheritedFrom: name } : {};
+}
+
+const NAMES = new WeakMap<Layer['node'], string[]>();
+
+/** A name that a tool gave: too short to have been chosen, or set apart from another. */
+function isMade(name: string): boolean {
+  return name.length < 3 || name.startsWith('_');
+}
+
+/** Names of the top level of its module that stand for a class, `own` among them. */
+export function localNamesOfClass({ node, module }: Layer, own: string | null): Set<string> {
+  const { aliases, holders } = holdersIn(module);
+  const around = holders[firstAfter(holders, node.start) - 1];
+  const held = new Set(own === null ? [] : [own]);
+  if (around && node.end <= around.end) held.add(around.name);
+  // Names that are added on the way are looked at, too.
+  for (const name of held) for (const alias of aliases.get(name) ?? []) held.add(alias);
+  return held;
+}
+
+interface Holder {
+  name: string;
+  start: number;
+  end: number;
+}
+
+interface Holders {
+  /** Variables that are another name for one, by that one. */
+  aliases: Map<string, string[]>;
+  /** What the other variables hold, by place. */
+  holders: Holder[];
+  /** The names that local ones are exported under. */
+  exported: Map<string, string[]>;
+}
+
+const HOLDERS = new WeakMap<Module, Holders>();
+
+/** What the variables at the top level of a module stand for. */
+function holdersIn(module: Module): Holders {
+  const known = HOLDERS.get(module);
+  if (known) return known;
+  const [aliases, exported] = [new Map<string, string[]>(), new Map<string, string[]>()];
+  const add = (to: Map<string, string[]>, name: string, other: string) => {
+    const before = to.get(name);
+    if (before) before.push(other);
+    else to.set(name, [other]);
+  };
+  const holders: Holder[] = [];
+  for (const [name, declaration] of module.declarations) {
+    if (declaration.kind !== 'variable' || !declaration.init) continue;
+    const { init } = declaration;
+    if (init.type === 'Identifier') add(aliases, init.name, name);
+    else holders.push({ name, start: init.start, end: init.end });
+  }
+  for (const [name, target] of module.exports)
+    if (name !== 'default' && target.kind === 'local') add(exported, target.name, name);
+  const found = { aliases, exported, holders: holders.sort((a, b) => a.start - b.start) };
+  HOLDERS.set(module, found);
+  return found;
+}
+
+/** The index of the first that starts after an offset. */
+function firstAfter(holders: readonly Holder[], offset: number): number {
+  let [low, high] = [0, holders.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((holders[middle]?.start ?? 0) <= offset) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** The name under which a module gives a class to those who import it, or null where it does not. */
+export function exportNameOfClass(layer: Layer, module: Module, graph: ModuleGraph): string | null {
+  const names = namesOfClass(layer);
+  const leads = (exported: string) => {
+    const found = graph.findExport(exported, module);
+    return found?.module === layer.module && (names.includes(found.name) || isDeclaredBy(found, layer));
+  };
+  return [...names, ...module.exports.keys()].find(leads) ?? null;
+}
+
+function isDeclaredBy(found: NonNullable<ReturnType<ModuleGraph['findExport']>>, { node }: Layer): boolean {
+  return found.declaration.kind === 'class' && found.declaration.node === node;
+}

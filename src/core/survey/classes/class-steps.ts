@@ -1,0 +1,228 @@
+/** From the expression in an extends clause, step by step, to the class it stands for. */
+
+import { callableOf } from '../folding/callables.js';
+import { fold } from '../folding/fold.js';
+import { UNKNOWN } from '../folding/folded.js';
+import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
+import { isFunction, localDeclarations, unwrap } from '../folding/functions.js';
+import { calledWith, givenBy } from '../folding/scopes.js';
+import type { Found, Module, ModuleGraph } from '../modules/modules.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import { isClass } from './layers.js';
+
+/** Steps after which a class counts as lost. */
+export const LONGEST = 400;
+
+export interface Step {
+  node: Ast.Node;
+  scope: Scope;
+  name: string | null;
+}
+
+export type Resolved =
+  | { node: Ast.Class; scope: Scope; name: string | null }
+  | { platform: string }
+  | { lost: { module: Module; node: Ast.Node } };
+
+export function resolveClass(step: Step, graph: ModuleGraph): Resolved {
+  let { node, scope, name } = step;
+  for (let count = 0; count < LONGEST; count += 1) {
+    node = unwrap(node);
+    const next = followOnce(node, scope, name, graph);
+    if (!next) return { lost: { module: scope.module, node } };
+    if ('platform' in next) return next;
+    if (isClass(next.node) && next.node === node) return { node: next.node, scope, name };
+    ({ node, scope, name } = next);
+  }
+  return { lost: { module: scope.module, node } };
+}
+
+function followOnce(
+  node: Ast.Node,
+  scope: Scope,
+  name: string | null,
+  graph: ModuleGraph,
+): Step | { platform: string } | null {
+  switch (node.type) {
+    case 'ClassDeclaration':
+    case 'ClassExpression':
+      return { node, scope, name };
+    case 'Identifier':
+      return followName(node.name, scope, graph);
+    case 'MemberExpression':
+      return followMember(node, scope, graph);
+    case 'CallExpression':
+      return followCall(node, scope, graph);
+    case 'AssignmentExpression':
+      return { node: node.right, scope, name };
+    case 'SequenceExpression': {
+      const last = node.expressions.at(-1);
+      // `(one = class { ... }, more, one)`
+      const given = node.expressions.find(
+        (one) =>
+          one.type === 'AssignmentExpression' &&
+          one.left.type === 'Identifier' &&
+          last?.type === 'Identifier' &&
+          one.left.name === last.name,
+      );
+      return last ? { node: given ?? last, scope, name } : null;
+    }
+    case 'LogicalExpression':
+      return { node: node.left, scope, name };
+    case 'ConditionalExpression': {
+      const test = fold(node.test, scope);
+      return { node: test !== UNKNOWN && !test ? node.alternate : node.consequent, scope, name };
+    }
+    default:
+      return null;
+  }
+}
+
+function followName(name: string, scope: Scope, graph: ModuleGraph): Step | { platform: string } | null {
+  const bound = scope.bindings?.get(name);
+  if (bound) return { node: bound.node, scope: bound.scope, name };
+  const found = graph.find(name, scope.module);
+  return found ? stepInto(found, graph) : platformClass(name, scope);
+}
+
+function stepInto(found: Found, graph: ModuleGraph): Step | null {
+  const inner: Scope = { graph, module: found.module };
+  if (found.declaration.kind === 'class')
+    return { node: found.declaration.node, scope: inner, name: found.name };
+  if (found.declaration.kind === 'variable' && found.declaration.init)
+    return { node: found.declaration.init, scope: inner, name: found.name };
+  return null;
+}
+
+/** A global element class: an undeclared name in the form of the DOM's interfaces for elements. */
+function platformClass(name: string, scope: Scope): { platform: string } | null {
+  const isGlobal = !scope.module.declarations.has(name);
+  return isGlobal && /^(HTML|SVG|MathML)[A-Za-z]*Element$/.test(name) ? { platform: name } : null;
+}
+
+function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGraph) {
+  if (node.object.type !== 'Identifier' || node.property.type !== 'Identifier' || node.computed) return null;
+  const { name: holder } = node.object;
+  const found = graph.findMember(holder, node.property.name, scope.module);
+  if (found) return stepInto(found, graph);
+  return /^(window|globalThis|self)$/.test(holder) ? platformClass(node.property.name, scope) : null;
+}
+
+/**
+ * A call in an extends clause: a mixin. Steps into the class that the called function makes. Where the function
+ * is out of reach, or does something else, the chain goes on with the class it was given, if there is one.
+ */
+function followCall(node: Ast.CallExpression, scope: Scope, graph: ModuleGraph): Step | null {
+  const callee = unwrap(node.callee);
+  const made = callableOf(callee, scope);
+  if (made) {
+    const bindings = calledWith(made, node.arguments, scope);
+    const inner: Scope = { graph, module: made.scope.module, bindings };
+    const result = classMadeBy(made.node, inner);
+    if (result) return { node: result, scope: inner, name: calledName(callee) };
+  }
+  return givenClass(node, callee, scope, graph);
+}
+
+function calledName(node: Ast.Node): string | null {
+  if (node.type === 'Identifier') return node.name;
+  if (node.type === 'CallExpression') return calledName(unwrap(node.callee));
+  return node.type === 'MemberExpression' && node.property.type === 'Identifier' ? node.property.name : null;
+}
+
+/**
+ * The class among the arguments of a call, with the mixins among them applied to it, as helpers that put mixins
+ * together do: `compose(Base, One, Two)`, `compose(One, Two)(Base)`, `mix(Base).with(One, Two)`.
+ */
+function givenClass(
+  node: Ast.CallExpression,
+  callee: Ast.Node,
+  scope: Scope,
+  graph: ModuleGraph,
+): Step | null {
+  const earlier =
+    callee.type === 'CallExpression'
+      ? callee.arguments
+      : callee.type === 'MemberExpression' && callee.object.type === 'CallExpression'
+        ? callee.object.arguments
+        : [];
+  const given = [...earlier, ...node.arguments].filter((one) => one.type !== 'SpreadElement');
+  const base = given.find((one) => leadsToClass(one, scope, graph));
+  if (!base) return null;
+  const mixins = given.filter((one) => one !== base && isMixin(one, scope));
+  const [outermost] = mixins;
+  if (!outermost) return { node: base, scope, name: null };
+  const applied = mixins.reduceRight<Ast.Node>(
+    (inner, mixin) =>
+      ({
+        type: 'CallExpression',
+        callee: mixin,
+        arguments: [inner],
+        optional: false,
+        start: node.start,
+        end: node.end,
+      }) as unknown as Ast.Node,
+    base,
+  );
+  return { node: applied, scope, name: null };
+}
+
+function leadsToClass(node: Ast.Node, scope: Scope, graph: ModuleGraph): boolean {
+  const inner = unwrap(node);
+  if (isClass(inner)) return true;
+  if (inner.type === 'CallExpression') return inner.arguments.some((one) => leadsToClass(one, scope, graph));
+  if (inner.type !== 'Identifier' && inner.type !== 'MemberExpression') return false;
+  let step: Step | { platform: string } | null = followOnce(inner, scope, null, graph);
+  for (let count = 0; step && count < LONGEST; count += 1) {
+    if ('platform' in step || isClass(step.node)) return true;
+    const next = unwrap(step.node);
+    if (next.type === 'CallExpression') return leadsToClass(next, step.scope, graph);
+    step = followOnce(next, step.scope, null, graph);
+  }
+  return false;
+}
+
+function isMixin(node: Ast.Node, scope: Scope): boolean {
+  const made = callableOf(node, scope);
+  return made !== null && classMadeBy(made.node, { ...made.scope, bindings: new Map() }) !== null;
+}
+
+/** The class (or the expression for one) that a function returns, with the function's locals bound. */
+function classMadeBy(node: FunctionNode, scope: Scope): Ast.Node | null {
+  const bindings = scope.bindings as Map<string, Bound>;
+  for (const [name, declaration] of localDeclarations(node)) {
+    const given = declaration.kind === 'function' ? null : givenBy(declaration);
+    if (given) bindings.set(name, { node: given, scope });
+  }
+  if (node.body && node.body.type !== 'BlockStatement') return classLike(node.body);
+  const results: Ast.Node[] = [];
+  if (node.body) {
+    walk(node.body, (inner) => {
+      if (inner.type === 'ReturnStatement' && inner.argument) {
+        const result = classLike(inner.argument);
+        if (result) results.push(result);
+      }
+      return !isClass(inner) && !isFunction(inner);
+    });
+  }
+  // An early return of what was given (`if (isServer) return base`) is not what the mixin is for.
+  const parameters = new Set(node.params.flatMap((one) => (one.type === 'Identifier' ? [one.name] : [])));
+  const isGiven = (one: Ast.Node) => one.type === 'Identifier' && parameters.has(one.name);
+  return results.findLast((one) => !isGiven(one)) ?? results[0] ?? null;
+}
+
+function classLike(node: Ast.Node): Ast.Node | null {
+  const inner = unwrap(node);
+  const kinds = [
+    'ClassDeclaration',
+    'ClassExpression',
+    'Identifier',
+    'CallExpression',
+    'AssignmentExpression',
+    'SequenceExpression',
+    'ConditionalExpression',
+    'LogicalExpression',
+  ];
+  return kinds.includes(inner.type) ? inner : null;
+}

@@ -1,0 +1,150 @@
+/** Class chains: a component's class, the mixins applied to it and the classes above it, down to the platform. */
+
+import { foldStaticMember } from '../folding/fold.js';
+import type { Folded } from '../folding/folded.js';
+import { UNKNOWN } from '../folding/folded.js';
+import type { Bound, Scope } from '../folding/functions.js';
+import type { ModuleGraph } from '../modules/modules.js';
+import type { Ast } from '../syntax/parse.js';
+import { classNode } from '../syntax/tree.js';
+import { appliedClasses } from './applied.js';
+import type { Step } from './class-steps.js';
+import { LONGEST, resolveClass } from './class-steps.js';
+import type { ClassChain, Layer } from './layers.js';
+import { makesProperties } from './layers.js';
+
+/**
+ * Follows the `extends` clauses from a class. A mixin that is applied again with the same options adds nothing.
+ * Cycles and overlong chains end as lost.
+ */
+export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
+  const layers: Layer[] = [];
+  const applied = new Set<string>();
+  let step: Step = start;
+  for (let count = 0; count < LONGEST; count += 1) {
+    const resolved = resolveClass(step, graph);
+    if ('platform' in resolved) return { layers, platform: resolved.platform, lost: null };
+    if ('lost' in resolved) return { layers, platform: null, lost: resolved.lost };
+    const { node, scope } = resolved;
+    const rest = layers.length > 0 && !scope.bindings?.size ? restFrom(resolved, graph) : null;
+    if (rest) {
+      for (const layer of rest.layers) addLayer(layer, layers, applied);
+      return { layers, platform: rest.platform, lost: rest.lost };
+    }
+    const layer = layerOf(resolved, graph);
+    // The component's own class is read whole, whatever it does.
+    if (layers.length === 0) layer.own = graph.isOwn(layer.module);
+    if (addLayer(layer, layers, applied)) addApplied(layer, scope, layers, graph);
+    if (!node.superClass) return { layers, platform: null, lost: null };
+    step = { node: node.superClass, scope, name: null };
+  }
+  return { layers, platform: null, lost: { module: start.scope.module, node: start.node } };
+}
+
+/** Adds a layer unless it is there already. */
+function addLayer(layer: Layer, layers: Layer[], applied: Set<string>): boolean {
+  const key = `${layer.module.path}:${layer.node.start}:${writtenKey(layer.bindings)}`;
+  if (applied.has(key)) return false;
+  applied.add(key);
+  layers.push(layer);
+  return true;
+}
+
+/** Chains from classes that stand by themselves, by class: many components share them. */
+const RESTS = new WeakMap<Ast.Class, ClassChain | 'open'>();
+
+/** The chain from a class on that has others below it; null while it is being worked out, which ends cycles. */
+function restFrom(resolved: Step & { node: Ast.Class }, graph: ModuleGraph): ClassChain | null {
+  const known = RESTS.get(resolved.node);
+  if (known) return known === 'open' ? null : known;
+  RESTS.set(resolved.node, 'open');
+  const chain = chainOf(resolved, graph);
+  const [first, ...others] = chain.layers;
+  const rest = first ? { ...chain, layers: [layerOf(resolved, graph), ...others] } : chain;
+  RESTS.set(resolved.node, rest);
+  return rest;
+}
+
+/** The classes that are copied onto one, and those that are copied onto them. */
+function addApplied(layer: Layer, scope: Scope, layers: Layer[], graph: ModuleGraph): void {
+  for (const other of appliedClasses(layer, scope, graph)) {
+    const mixed = resolveClass(other, graph);
+    if (!('name' in mixed) || layers.some((one) => one.node === mixed.node)) continue;
+    const next = layerOf(mixed, graph);
+    layers.push(next);
+    addApplied(next, mixed.scope, layers, graph);
+  }
+}
+
+function layerOf(
+  { node, scope, name }: { node: Ast.Class; scope: Scope; name: string | null },
+  graph: ModuleGraph,
+): Layer {
+  return {
+    node,
+    module: scope.module,
+    bindings: scope.bindings ?? new Map(),
+    name: node.id?.name ?? name,
+    own: graph.isOwn(scope.module) && !makesProperties(node),
+  };
+}
+
+/** The chain of an element that a call makes out of a description: one class, empty, in the place of the call. */
+export function chainOfBuilt(
+  call: Ast.Node,
+  scope: Scope,
+  name: string | null,
+  graph: ModuleGraph,
+): ClassChain {
+  const layer: Layer = {
+    node: classNode(call),
+    module: scope.module,
+    bindings: new Map(),
+    name,
+    own: graph.isOwn(scope.module),
+    built: { node: call, scope },
+  };
+  return { layers: [layer], platform: 'HTMLElement', lost: null };
+}
+
+/** The scope in which expressions inside a class of the chain are folded: knows `super.x` and `this.x`. */
+export function scopeOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): Scope {
+  const index = chain.layers.indexOf(layer);
+  const staticFrom = (first: number, name: string, depth: number): Folded => {
+    for (const one of chain.layers.slice(first)) {
+      const value = foldStaticMember(one.node, name, scopeOf(one, chain, graph), depth + 1);
+      if (value !== undefined) return value;
+    }
+    // Neither HTMLElement nor a class without a superclass has any such member.
+    return chain.lost ? UNKNOWN : undefined;
+  };
+  return {
+    graph,
+    module: layer.module,
+    bindings: layer.bindings,
+    above: (name, depth) => staticFrom(index + 1, name, depth),
+    own: (name, depth) => staticFrom(index, name, depth),
+  };
+}
+
+/** Tells apart a mixin that is given other options: by the values written out in its call, or handed on by it. */
+export function writtenKey(bindings: ReadonlyMap<string, Bound> | undefined): string {
+  return [...(bindings ?? [])]
+    .flatMap(([name, bound]) => writtenAt(bound).map((place) => `${name}@${place}`))
+    .join();
+}
+
+/** The places of the values that an expression hands on. */
+function writtenAt({ node, scope }: Bound, depth = 0): string[] {
+  if (node.type === 'Literal' || node.type === 'ObjectExpression')
+    return [`${scope.module.path}:${node.start}`];
+  if (depth > MOST_HANDS) return [];
+  if (node.type === 'ArrayExpression')
+    return node.elements.flatMap((one) => (one ? writtenAt({ node: one, scope }, depth + 1) : []));
+  // What is worked out inside a function may come from any of its arguments.
+  const bound = scope.bindings?.get(node.type === 'Identifier' ? node.name : 'arguments');
+  return bound ? writtenAt(bound, depth + 1) : [];
+}
+
+/** So often a value is handed on from one function to the next. */
+const MOST_HANDS = 6;

@@ -1,0 +1,197 @@
+/**
+ * Decorators, as written and as compiled. Compilers turn them into calls of a helper, each in its own order:
+ * `help([dec], TheClass.prototype, "name", null)`, `help(this, null, decs, { kind: "accessor", name: "name" }, ...)`,
+ * `help(init, 4, "name", decs, TheClass)`, `help(this, [classDec], [[dec, 1, "name"]])`. What they share is told
+ * here: a list of decorators, a member's name, and that the class is meant.
+ */
+
+import { fold } from '../folding/fold.js';
+import { asString } from '../folding/folded.js';
+import type { Scope } from '../folding/functions.js';
+import { localDeclarations, unwrap } from '../folding/functions.js';
+import type { ModuleGraph } from '../modules/modules.js';
+import { functionsAround } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import type { About } from './about.js';
+import { aboutClass } from './about.js';
+import type { Layer } from './layers.js';
+import { isClass } from './layers.js';
+
+export interface MemberDecoration {
+  name: string;
+  decorators: Ast.Node[];
+}
+
+/** The decorated members in one call that is about a class; empty when the call is none of a decorating helper. */
+export function memberDecorations(about: About & { node: Ast.CallExpression }): MemberDecoration[] {
+  const { node, scope } = about;
+  const args = node.arguments;
+  const [first, second] = args;
+  // `decorator(TheClass.prototype, "name")`
+  if (args.length === 2 && first && second && about.isPrototype(first)) {
+    const name = memberName(second, scope);
+    return name === null ? [] : [{ name, decorators: [node.callee] }];
+  }
+  if (args.length < 3) return [];
+  const nested = args.flatMap((one) => entriesIn(one));
+  if (nested.length > 0) return nested;
+  const name = args.map((one) => memberName(one, scope)).find((one) => one !== null);
+  if (name === undefined || name === null) return [];
+  // `null` stands for the class around the call, or for a descriptor where the class is another's.
+  const isMeant =
+    args.some((one) => about.isPrototype(one) || about.isClass(one)) ||
+    (!args.some(isPrototypeMember) && args.some((one) => one.type === 'Literal' && one.value === null));
+  const list = isMeant ? args.map((one) => listOf(one, scope)).find((one) => one !== null) : null;
+  return list ? [{ name, decorators: list }] : [];
+}
+
+/** `[[dec, 1, "name"], ...]` */
+function entriesIn(node: Ast.Node): MemberDecoration[] {
+  if (node.type !== 'ArrayExpression') return [];
+  return node.elements.flatMap((entry): MemberDecoration[] => {
+    if (entry?.type !== 'ArrayExpression') return [];
+    const name = entry.elements.find((one) => one?.type === 'Literal' && typeof one.value === 'string');
+    if (name?.type !== 'Literal') return [];
+    const decorators = entry.elements.flatMap((one) =>
+      one?.type === 'ArrayExpression'
+        ? one.elements.filter((inner): inner is Ast.Expression => inner !== null)
+        : one && one.type !== 'Literal' && one.type !== 'SpreadElement'
+          ? [one]
+          : [],
+    );
+    return [{ name: String(name.value), decorators }];
+  });
+}
+
+function memberName(node: Ast.Node, scope: Scope): string | null {
+  if (node.type === 'ObjectExpression') {
+    const entries = node.properties.flatMap((one) =>
+      one.type === 'Property' && one.key.type === 'Identifier' ? [[one.key.name, one.value] as const] : [],
+    );
+    const of = (key: string) => entries.find(([name]) => name === key)?.[1];
+    const kind = of('kind');
+    const name = of('name');
+    return kind && name && asString(fold(kind, scope)) !== 'class' ? asString(fold(name, scope)) : null;
+  }
+  if (node.type === 'Literal') return typeof node.value === 'string' ? node.value : null;
+  return node.type === 'TemplateLiteral' ? asString(fold(node, scope)) : null;
+}
+
+/** A list of decorators: written out, or under a name it was given before. */
+function listOf(node: Ast.Node, scope: Scope): Ast.Node[] | null {
+  const inner = unwrap(node);
+  if (inner.type === 'ArrayExpression') {
+    const elements = inner.elements.filter((one): one is Ast.Expression => one !== null);
+    return elements.length > 0 ? elements.map((one) => assignedTo(one, scope) ?? one) : null;
+  }
+  if (inner.type !== 'Identifier') return null;
+  const list = assignedTo(inner, scope);
+  return list?.type === 'ArrayExpression' ? listOf(list, scope) : null;
+}
+
+/** What a name is given, anywhere in its module: compilers put decorators into variables of their own. */
+function assignedTo(node: Ast.Node, scope: Scope): Ast.Node | null {
+  if (node.type !== 'Identifier') return null;
+  const bound = scope.bindings?.get(node.name);
+  if (bound && !('value' in bound)) return bound.node;
+  const { program } = scope.module;
+  const functions = functionsAround(node, program);
+  const isLocal = functions.some((one) => localDeclarations(one).has(node.name));
+  const declaration = isLocal ? undefined : scope.module.declarations.get(node.name);
+  if (declaration?.kind === 'variable' && declaration.init) return declaration.init;
+  if (declaration && declaration.kind !== 'variable') return null;
+  const given = assignmentsIn(program).get(node.name) ?? [];
+  // Minifiers use one name again and again; what is meant stands before, in the same function.
+  const around = functions.at(-1);
+  const near = given.findLast((one) => one.start < node.start && (!around || one.start > around.start));
+  return near ?? (node.name.startsWith('_') ? (given[0] ?? null) : null);
+}
+
+const ASSIGNED = new WeakMap<Ast.Program, Map<string, Ast.Node[]>>();
+
+/** Everything assigned to plain names in a module, in the order of the text. */
+function assignmentsIn(program: Ast.Program): Map<string, Ast.Node[]> {
+  const known = ASSIGNED.get(program);
+  if (known) return known;
+  const assigned = new Map<string, Ast.Node[]>();
+  walk(program, (node) => {
+    if (node.type === 'AssignmentExpression' && node.left.type === 'Identifier') {
+      const before = assigned.get(node.left.name);
+      if (before) before.push(node.right);
+      else assigned.set(node.left.name, [node.right]);
+    }
+    return true;
+  });
+  ASSIGNED.set(program, assigned);
+  return assigned;
+}
+
+/** The decorators of a class itself, as written or as compiled. */
+export function decoratorsOf(
+  layer: Layer,
+  scope: Scope,
+  graph: ModuleGraph,
+): { node: Ast.Node; scope: Scope }[] {
+  const written = (layer.node.decorators ?? []).map((one) => ({ node: one.expression as Ast.Node, scope }));
+  const compiled = aboutClass(layer, scope, graph).flatMap((about) => {
+    if (about.node.type !== 'CallExpression') return [];
+    return classDecorations(about.node, about.scope)
+      .filter(({ target }) => target === null || about.isClass(target))
+      .flatMap((one) => one.decorators.map((node) => ({ node, scope: about.scope })));
+  });
+  return [...written, ...compiled];
+}
+
+/**
+ * The class decorators in one call of a decorating helper, and the expression for the class; `null` where that is
+ * the class whose body the call stands in.
+ */
+export function classDecorations(
+  node: Ast.CallExpression,
+  scope: Scope,
+): { decorators: Ast.Node[]; target: Ast.Node | null }[] {
+  const callee = unwrap(node.callee);
+  const [first] = node.arguments;
+  // `decorator('a-b')(TheClass)`, and the decorator under a name.
+  const applied = callee.type === 'Identifier' ? assignedTo(callee, scope) : callee;
+  if (applied?.type === 'CallExpression' && node.arguments.length === 1 && first && isClassExpression(first))
+    return [{ decorators: [applied], target: first }];
+  if (node.arguments.some((one) => memberName(one, scope) !== null && one.type === 'ObjectExpression'))
+    return [];
+  const list = node.arguments.map((one) => listOf(one, scope)).find((one) => one?.some(isCall));
+  if (!list || node.arguments.some(isPrototypeMember)) return [];
+  const kindOfMember = node.arguments.some(
+    (one, index) =>
+      index < node.arguments.length - 1 &&
+      one.type === 'Literal' &&
+      typeof one.value === 'number' &&
+      one.value !== 0,
+  );
+  if (kindOfMember) return [];
+  const target = node.arguments.findLast((one) => one.type === 'Identifier' && listOf(one, scope) === null);
+  const inClass = node.arguments.some(
+    (one) => one.type === 'ThisExpression' || (one.type === 'Literal' && one.value === null),
+  );
+  if (target && !inClass) return [{ decorators: list, target }];
+  return inClass ? [{ decorators: list, target: null }] : [];
+}
+
+function isCall(node: Ast.Node): boolean {
+  return unwrap(node).type === 'CallExpression';
+}
+
+function isClassExpression(node: Ast.Node): boolean {
+  const inner = unwrap(node);
+  if (inner.type === 'AssignmentExpression') return isClassExpression(inner.right);
+  if (inner.type === 'SequenceExpression') return inner.expressions.some(isClassExpression);
+  return isClass(inner) || inner.type === 'Identifier';
+}
+
+function isPrototypeMember(node: Ast.Node): boolean {
+  return (
+    node.type === 'MemberExpression' &&
+    node.property.type === 'Identifier' &&
+    node.property.name === 'prototype'
+  );
+}

@@ -1,0 +1,103 @@
+/** The code that belongs to a class beyond its own body: constants, functions and styles it names. */
+
+import type { Scope } from '../folding/functions.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import { within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { decoratorsOf } from './decorations.js';
+import type { Layer } from './layers.js';
+import { isClass } from './layers.js';
+
+export interface Piece {
+  node: Ast.Node;
+  module: Module;
+  /** What it names counts wherever it stands: templates that are handed over may come from another package. */
+  anywhere?: boolean;
+}
+
+export interface Reach {
+  pieces: Piece[];
+  /** Modules that hold style sheets and constants only: their whole text belongs to the class. */
+  sheets: { text: string; label: string }[];
+}
+
+const MOST_PIECES = 200;
+
+/**
+ * The class body, its decorators, what is assigned to the class at the top level of its module, and the top-level
+ * constants and functions of the surveyed material that those name, directly or through each other. Other classes stay
+ * out.
+ */
+export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
+  const known = REACHED.get(layer);
+  if (known) return known;
+  const reach = follow(layer, graph);
+  REACHED.set(layer, reach);
+  return reach;
+}
+
+const REACHED = new WeakMap<Layer, Reach>();
+
+function follow(layer: Layer, graph: ModuleGraph): Reach {
+  const pieces: Piece[] = [{ node: layer.node.body, module: layer.module }];
+  if (layer.made) pieces.push({ node: layer.made.node, module: layer.made.scope.module, anywhere: true });
+  const scope: Scope = { graph, module: layer.module, bindings: layer.bindings };
+  for (const { node } of decoratorsOf(layer, scope, graph)) pieces.push({ node, module: layer.module });
+  for (const value of assignedTo(layer)) pieces.push({ node: value, module: layer.module });
+  for (const bound of layer.bindings.values()) {
+    if (!isClass(bound.node) && bound.scope.module === layer.module)
+      pieces.push({ node: bound.node, module: layer.module });
+  }
+  const sheets = new Map<string, { text: string; label: string }>();
+  const seen = new Set<Ast.Node>(pieces.map((piece) => piece.node));
+  for (let index = 0; index < pieces.length && pieces.length < MOST_PIECES; index += 1) {
+    const piece = pieces[index];
+    if (!piece) break;
+    for (const name of namesIn(piece)) {
+      const look = graph.lookBehind(name, piece.module, piece.anywhere === true);
+      if (look.kind === 'sheet') sheets.set(look.label, look);
+      if (look.kind !== 'code') continue;
+      const found = graph.find(name, piece.module);
+      if (!found || !(piece.anywhere || graph.isOwn(found.module))) continue;
+      const { declaration } = found;
+      const node =
+        declaration.kind === 'variable'
+          ? declaration.init
+          : declaration.kind === 'function'
+            ? declaration.node
+            : null;
+      if (!node || isClass(node) || seen.has(node)) continue;
+      // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
+      for (const one of [node, ...assignedTo(found)]) {
+        seen.add(one);
+        pieces.push({ node: one, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
+      }
+    }
+  }
+  return { pieces, sheets: [...sheets.values()] };
+}
+
+function namesIn(piece: Piece): Set<string> {
+  const { source, program } = piece.module;
+  // `object.name` names a member, `...name` does not.
+  const isMember = (at: number) => source[at - 1] === '.' && source[at - 2] !== '.';
+  return new Set(
+    within('name', piece.node, program).flatMap((one) => (isMember(one.start) ? [] : [one.name])),
+  );
+}
+
+/** Right-hand sides of `name.member = ...` at the top level. */
+function assignedTo({ module, name }: { module: Module; name: string | null }): Ast.Node[] {
+  let byHolder = ASSIGNED.get(module);
+  if (!byHolder) {
+    byHolder = new Map();
+    for (const [key, value] of module.assigned) {
+      const holder = key.slice(0, key.indexOf('.'));
+      byHolder.set(holder, [...(byHolder.get(holder) ?? []), value]);
+    }
+    ASSIGNED.set(module, byHolder);
+  }
+  return name === null ? [] : (byHolder.get(name) ?? []);
+}
+
+const ASSIGNED = new WeakMap<Module, Map<string, Ast.Node[]>>();

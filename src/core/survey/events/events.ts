@@ -1,0 +1,334 @@
+/** Events: every place that dispatches one for a component, in its class and in the code that works for it. */
+
+import type { ContractEvent } from '../../contract/types.js';
+import type { Layer } from '../classes/layers.js';
+import { reachOf } from '../classes/reach.js';
+import { isPlatformEvent, NO_DETAIL, offeredEvent } from '../evidence/declared-events.js';
+import type { LayerContext } from '../evidence/evidence.js';
+import { placeIn } from '../evidence/evidence.js';
+import { callableOf } from '../folding/callables.js';
+import { fold } from '../folding/fold.js';
+import { asString } from '../folding/folded.js';
+import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
+import { isFunction, unwrap } from '../folding/functions.js';
+import { calledWith, withLocals } from '../folding/scopes.js';
+import type { Module } from '../modules/modules.js';
+import { classAround, functionsAround, within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import { NO_TYPE } from '../types/types.js';
+import { madeEvents } from './made-event.js';
+
+const DEEPEST = 4;
+
+/**
+ * The events that a class dispatches: by itself, through methods and functions it calls, through functions that
+ * compilers moved out of it, and through objects it hands itself to.
+ */
+export function dispatchedEvents(context: LayerContext): ContractEvent[] {
+  const { module, node, bindings } = context.layer;
+  const scope: Scope = { ...context.scope, bindings };
+  const places: Place[] = [{ range: node.body, module, scope, host: isThis }];
+  for (const piece of reachOf(context.layer, context.graph).pieces) {
+    if (piece.node.type === 'FunctionExpression' || piece.node.type === 'FunctionDeclaration')
+      places.push({
+        range: piece.node,
+        module: piece.module,
+        scope: { graph: context.graph, module: piece.module },
+        host: isThis,
+      });
+  }
+  places.push(...helpersGivenTheElement(context));
+  return places.flatMap((place) => eventsIn(place, context));
+}
+
+/** A piece of code, and which expressions in it stand for the component's element. */
+interface Place {
+  range: { start: number; end: number };
+  module: Module;
+  scope: Scope;
+  host(receiver: Ast.Node): boolean;
+}
+
+function isThis(receiver: Ast.Node): boolean {
+  return receiver.type === 'ThisExpression';
+}
+
+/** Classes of the material that the class makes with itself as an argument: what they keep of it is the element. */
+function helpersGivenTheElement(context: LayerContext): Place[] {
+  const places: Place[] = [];
+  const { module, node } = context.layer;
+  for (const made of within('new', node, module.program)) {
+    const isGiven = made.arguments.some((one) => one.type === 'ThisExpression');
+    if (!isGiven || made.callee.type !== 'Identifier') continue;
+    const found = context.graph.find(made.callee.name, module);
+    if (found?.declaration.kind !== 'class' || found.declaration.node === node) continue;
+    places.push({
+      range: found.declaration.node.body,
+      module: found.module,
+      scope: { graph: context.graph, module: found.module },
+      host: (receiver) =>
+        receiver.type === 'MemberExpression' &&
+        receiver.object.type === 'ThisExpression' &&
+        receiver.property.type !== 'Literal' &&
+        'name' in receiver.property &&
+        /host|element|component|owner|parent/i.test(String(receiver.property.name)),
+    });
+  }
+  return places;
+}
+
+function eventsIn(place: Place, context: LayerContext): ContractEvent[] {
+  const { program } = place.module;
+  return within('call', place.range, program).flatMap((node) => {
+    // What a class inside sends is its own affair.
+    if ((classAround(node, program)?.start ?? 0) > place.range.start) return [];
+    const around = functionsAround(node, program);
+    const scope = withLocals(
+      place.scope,
+      around.filter((one) => one.start >= place.range.start),
+    );
+    const site = dispatchSite(node);
+    if (site) return eventsAt(site, scope, place, around, node);
+    return helperEvents(
+      node,
+      { context, scope, host: place.host, at: placeIn(place.module, node), around },
+      0,
+    );
+  });
+}
+
+interface Site {
+  event: Ast.Node;
+  receiver: Ast.Node;
+}
+
+/** `receiver.dispatchEvent(event)`. */
+function dispatchSite(node: Ast.CallExpression): Site | null {
+  const callee = unwrap(node.callee);
+  const [event] = node.arguments;
+  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier' || !event) return null;
+  return callee.property.name === 'dispatchEvent' ? { event, receiver: unwrap(callee.object) } : null;
+}
+
+function eventsAt(
+  site: Site,
+  scope: Scope,
+  place: Place,
+  around: readonly FunctionNode[],
+  call: Ast.Node,
+): ContractEvent[] {
+  const origin = originOf(site.receiver, place, around);
+  if (!origin) return [];
+  return madeEvents(site.event, scope, around).flatMap((made): ContractEvent[] => {
+    const event: ContractEvent = {
+      name: made.name,
+      detail: made.detail,
+      eventType: made.eventType,
+      ...made.flags,
+      origin,
+      declared: false,
+      dispatched: true,
+      at: placeIn(place.module, call),
+    };
+    return isHeardOutside(event) ? [event] : [];
+  });
+}
+
+/**
+ * An event that starts on a node inside and does not bubble stays there; so does one of the platform's own kind
+ * that is sent to a control inside.
+ */
+function isHeardOutside(event: ContractEvent): boolean {
+  if (event.origin === 'element') return true;
+  return event.bubbles && (event.composed || event.eventType !== 'Event' || !isPlatformEvent(event.name));
+}
+
+/** `this` is the component; a page global is none of its business (null); any other node stands inside. */
+function originOf(
+  receiver: Ast.Node,
+  place: Place,
+  around: readonly FunctionNode[],
+): ContractEvent['origin'] | null {
+  if (place.host(receiver)) return 'element';
+  if (receiver.type === 'Identifier') {
+    const named = around.findLast(
+      (one) => hasParameter(one, receiver.name) || hasAlias(one, receiver.name, place),
+    );
+    if (named && !hasParameter(named, receiver.name)) return 'element';
+    if (['window', 'document', 'globalThis', 'self'].includes(receiver.name)) return null;
+  }
+  return place.host === isThis ? 'inside' : null;
+}
+
+function hasParameter({ params }: FunctionNode, name: string): boolean {
+  return params.some((one) => one.type === 'Identifier' && one.name === name);
+}
+
+/** `const self = this;` */
+function hasAlias(node: FunctionNode, name: string, place: Place): boolean {
+  return (variablesIn(node).get(name) ?? []).some((init) => place.host(init));
+}
+
+const VARIABLES = new WeakMap<FunctionNode, Map<string, Ast.Node[]>>();
+
+/** What variables are given inside a function, by their names. */
+function variablesIn(node: FunctionNode): Map<string, Ast.Node[]> {
+  const known = VARIABLES.get(node);
+  if (known) return known;
+  const variables = new Map<string, Ast.Node[]>();
+  VARIABLES.set(node, variables);
+  if (!node.body) return variables;
+  walk(node.body, (inner) => {
+    if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.init) {
+      const before = variables.get(inner.id.name);
+      if (before) before.push(inner.init);
+      else variables.set(inner.id.name, [inner.init]);
+    }
+    return true;
+  });
+  return variables;
+}
+
+interface HelperContext {
+  context: LayerContext;
+  scope: Scope;
+  host(receiver: Ast.Node): boolean;
+  /** Place of the outermost call, in the component's own code. */
+  at: string;
+  around: readonly FunctionNode[];
+}
+
+/**
+ * A call of a helper that dispatches: a method given the event's name (one that names its event itself is found
+ * in the class body anyway), or a function that is handed the element. Helpers may call helpers.
+ */
+function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: number): ContractEvent[] {
+  if (depth > DEEPEST || node.arguments.length === 0) return [];
+  const callee = unwrap(node.callee);
+  const method = methodCalled(callee, from);
+  const given = node.arguments.findIndex((one) => from.host(unwrap(one)) || isBoundHost(one, from));
+  const helper = method ?? (given >= 0 ? callableOf(callee, from.scope) : null);
+  if (!helper?.node.body) {
+    const isOwnMethod = callee.type === 'MemberExpression' && from.host(unwrap(callee.object));
+    return !helper && (given >= 0 || isOwnMethod) ? byItsName(callee, node, from) : [];
+  }
+  if (method && !node.arguments.some((one) => mayNameEvent(one, from.scope))) return [];
+  const bindings = calledWith(helper, node.arguments, from.scope);
+  const hostName = given >= 0 ? parameterName(helper.node, given) : null;
+  const host = (receiver: Ast.Node) =>
+    method ? isThis(receiver) : receiver.type === 'Identifier' && receiver.name === hostName;
+  const { module } = helper.scope;
+  const place: Place = { range: helper.node, module, scope: { ...helper.scope, bindings }, host };
+  const events: ContractEvent[] = [];
+  for (const inner of within('call', helper.node.body, module.program)) {
+    const around = [
+      helper.node,
+      ...functionsAround(inner, module.program).filter((one) => one.start > helper.node.start),
+    ];
+    const scope = withLocals(place.scope, around);
+    const site = dispatchSite(inner);
+    if (site && method && !namesParameter(site.event, bindings)) continue;
+    const found = site
+      ? eventsAt(site, scope, place, [...from.around, ...around], inner)
+      : helperEvents(inner, { ...from, scope, host, around: [...from.around, ...around] }, depth + 1);
+    for (const event of found) if (event.origin === 'element') events.push({ ...event, at: from.at });
+  }
+  return events;
+}
+
+/** A name that an outer helper was handed the element under. */
+function isBoundHost(node: Ast.Node, from: HelperContext): boolean {
+  if (node.type !== 'Identifier') return false;
+  const bound = from.scope.bindings?.get(node.name);
+  return bound !== undefined && isThis(bound.node);
+}
+
+function parameterName(node: FunctionNode, index: number): string | null {
+  const parameter = node.params[index];
+  const name = parameter?.type === 'AssignmentPattern' ? parameter.left : parameter;
+  return name?.type === 'Identifier' ? name.name : null;
+}
+
+function mayNameEvent(node: Ast.Node, scope: Scope): boolean {
+  const inner = unwrap(node);
+  if (
+    inner.type === 'ConditionalExpression' ||
+    inner.type === 'TemplateLiteral' ||
+    inner.type === 'NewExpression'
+  )
+    return true;
+  if (asString(fold(inner, scope)) !== null) return true;
+  return inner.type === 'Identifier' && isHanded(scope.bindings?.get(inner.name));
+}
+
+function isHanded(bound: Bound | undefined): boolean {
+  return bound !== undefined && !bound.taken;
+}
+
+/** Does what is dispatched depend on one of the helper's parameters? */
+function namesParameter(event: Ast.Node, bindings: ReadonlyMap<string, Bound>): boolean {
+  let found = false;
+  walk(event, (inner) => {
+    found ||= inner.type === 'Identifier' && isHanded(bindings.get(inner.name));
+    return true;
+  });
+  return found || unwrap(event).type === 'Identifier';
+}
+
+/**
+ * A helper out of reach that is handed the element and a name, or is a method of its, and is called for what it
+ * does: `fireEvent(this, 'pick')`, `this.emit('pick')`. Its flags are not known; helpers of this kind make events that leave the shadow tree.
+ */
+function byItsName(callee: Ast.Node, node: Ast.CallExpression, from: HelperContext): ContractEvent[] {
+  const isOwnMethod = callee.type === 'MemberExpression' && from.host(unwrap(callee.object));
+  const named = callee.type === 'Identifier' ? callee : isOwnMethod ? callee.property : null;
+  const called = named?.type === 'Identifier' ? named.name : '';
+  if (!/^_?\$?(emit|fire|dispatch|trigger)(Custom)?(Event)?$/i.test(called)) return [];
+  const name = node.arguments.map((one) => asString(fold(one, from.scope))).find((one) => one !== null);
+  if (!name || !/^[\w:.-]+$/.test(name)) return [];
+  return [
+    offeredEvent(name, from.at, {
+      detail: node.arguments.length > 2 ? NO_TYPE : NO_DETAIL,
+      bubbles: true,
+      composed: true,
+      declared: false,
+    }),
+  ];
+}
+
+/** The method behind `this.name(...)` or `this.#name(...)`, looked up along the class chain. */
+function methodCalled(callee: Ast.Node, { context, host }: HelperContext): Callable | null {
+  if (callee.type !== 'MemberExpression' || callee.computed || !host(unwrap(callee.object))) return null;
+  const { property } = callee;
+  if (property.type !== 'Identifier' && property.type !== 'PrivateIdentifier') return null;
+  for (const layer of context.chain.layers) {
+    const method = memberNamed(layer, property);
+    if (method)
+      return {
+        node: method,
+        scope: { graph: context.graph, module: layer.module, bindings: layer.bindings },
+      };
+  }
+  return null;
+}
+
+const METHODS = new WeakMap<Layer['node'], Map<string, FunctionNode>>();
+
+function memberNamed({ node }: Layer, name: { type: string; name: string }): FunctionNode | null {
+  let methods = METHODS.get(node);
+  if (!methods) {
+    methods = new Map();
+    for (const member of node.body.body) {
+      if (!('key' in member) || (member.key.type !== 'Identifier' && member.key.type !== 'PrivateIdentifier'))
+        continue;
+      const key = `${member.key.type} ${member.key.name}`;
+      if (methods.has(key)) continue;
+      if (member.type === 'MethodDefinition') methods.set(key, member.value);
+      if (member.type === 'PropertyDefinition' && member.value && isFunction(member.value))
+        methods.set(key, member.value);
+    }
+    METHODS.set(node, methods);
+  }
+  return methods.get(`${name.type} ${name.name}`) ?? null;
+}

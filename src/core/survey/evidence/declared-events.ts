@@ -1,0 +1,185 @@
+/** The events that doc comments and type maps declare. */
+
+import type { ContractEvent, TypeInfo } from '../../contract/types.js';
+import type { Layer } from '../classes/layers.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import type { Doc } from '../types/docs.js';
+import { commentsWithin, docOf, docOfClass, namedTag, parseDoc } from '../types/docs.js';
+import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
+import { placeIn } from './evidence.js';
+
+/** The flags browsers dispatch these events with themselves (UI Events, HTML, DOM), for those only declared in words. */
+const PLATFORM_FLAGS: Record<string, Partial<Flags>> = {
+  click: { bubbles: true, composed: true, cancelable: true },
+  input: { bubbles: true, composed: true },
+  change: { bubbles: true },
+  beforeinput: { bubbles: true, composed: true, cancelable: true },
+  submit: { bubbles: true, cancelable: true },
+  reset: { bubbles: true, cancelable: true },
+  select: { bubbles: true },
+  focusin: { bubbles: true, composed: true },
+  focusout: { bubbles: true, composed: true },
+  focus: { composed: true },
+  blur: { composed: true },
+  slotchange: { bubbles: true },
+};
+
+/** An event that the component offers by declaration: what is not said of it is as CustomEvent has it. */
+export function offeredEvent(name: string, at: string, said: Partial<ContractEvent> = {}): ContractEvent {
+  return {
+    name,
+    detail: NO_TYPE,
+    eventType: 'CustomEvent',
+    bubbles: false,
+    composed: false,
+    cancelable: false,
+    origin: 'element',
+    declared: true,
+    dispatched: true,
+    ...said,
+    at,
+  };
+}
+
+/** Is it an event that browsers dispatch on controls themselves? */
+export function isPlatformEvent(name: string): boolean {
+  return Object.hasOwn(PLATFORM_FLAGS, name);
+}
+
+/** The events that the doc comment of a class declares with `@fires` or `@event`. */
+export function declaredEvents(doc: Doc, layer: Layer, graph: ModuleGraph): ContractEvent[] {
+  return doc.tags
+    .filter((tag) => EVENT_TAGS.includes(tag.tag))
+    .flatMap((tag) => {
+      const { name, description } = namedTag(tag);
+      if (!name) return [];
+      const said = typeFromDoc(tag.type, layer.module, graph);
+      return [
+        {
+          name,
+          ...said,
+          bubbles: false,
+          composed: false,
+          cancelable: false,
+          ...PLATFORM_FLAGS[name],
+          ...flagsInWords(description ?? ''),
+          origin: 'element' as const,
+          declared: true,
+          dispatched: false,
+          ...(description ? { description } : {}),
+          at: placeIn(layer.module, tag),
+        },
+      ];
+    });
+}
+
+function typeFromDoc(
+  type: string | null,
+  module: Module,
+  graph: ModuleGraph,
+): { detail: TypeInfo; eventType: string } {
+  if (!type) return { detail: NO_TYPE, eventType: 'CustomEvent' };
+  const generic = /^CustomEvent\s*<([\s\S]+)>$/.exec(type);
+  if (generic?.[1]) return { detail: typeOfText(generic[1], module, graph), eventType: 'CustomEvent' };
+  if (/^\w*Event$/.test(type))
+    return { detail: type === 'CustomEvent' ? NO_TYPE : NO_DETAIL, eventType: type };
+  return { detail: typeOfText(type, module, graph), eventType: 'CustomEvent' };
+}
+
+function flagsInWords(words: string): Partial<Flags> {
+  return {
+    ...(/\bbubbles\b/i.test(words) ? { bubbles: !/\b(not|never) bubbles?\b/i.test(words) } : {}),
+    ...(/\bcomposed\b/i.test(words) ? { composed: !/\bnot composed\b/i.test(words) } : {}),
+    ...(/\bcancell?able\b/i.test(words) ? { cancelable: !/\bnot cancell?able\b/i.test(words) } : {}),
+  };
+}
+
+type MapTypes = Map<string, Pick<ContractEvent, 'detail' | 'eventType' | 'description'>>;
+
+const MAP_TYPES = new WeakMap<Module, MapTypes>();
+
+/** The event types that interfaces named `...EventMap` give by event name, in a module and its global blocks. */
+export function eventMapTypes(module: Module, graph: ModuleGraph): MapTypes {
+  const known = MAP_TYPES.get(module);
+  if (known) return known;
+  const types: MapTypes = new Map();
+  MAP_TYPES.set(module, types);
+  if (!module.source.includes('EventMap')) return types;
+  walk(module.program, (node) => {
+    if (node.type !== 'TSInterfaceDeclaration' || !node.id.name.endsWith('EventMap')) {
+      return node.type === 'Program' || node.type.startsWith('Export') || node.type.startsWith('TSModule');
+    }
+    for (const member of node.body.body) {
+      if (member.type !== 'TSPropertySignature' || !member.typeAnnotation) continue;
+      const name =
+        member.key.type === 'Literal'
+          ? String(member.key.value)
+          : member.key.type === 'Identifier'
+            ? member.key.name
+            : null;
+      const type = member.typeAnnotation.typeAnnotation;
+      if (name === null || type.type !== 'TSTypeReference' || type.typeName.type !== 'Identifier') continue;
+      const [argument] = type.typeArguments?.params ?? [];
+      const { description } = docOf(member, module);
+      types.set(name, {
+        ...(description ? { description } : {}),
+        eventType: type.typeName.name,
+        detail: argument
+          ? typeOf(argument, module, graph)
+          : type.typeName.name === 'CustomEvent'
+            ? NO_TYPE
+            : NO_DETAIL,
+      });
+    }
+    return false;
+  });
+  return types;
+}
+
+/**
+ * Doc comment of a class: on the class itself, or on the declaration it is the value of, with what the type
+ * declarations beside it say, and the events that comments inside the class declare.
+ */
+export function classDoc(layer: Layer, declared: { module: Module; node: Ast.Class | null } | null): Doc {
+  const own = docOfClass(layer.node, layer.module);
+  const beside = declared?.node ? docOf(declared.node, declared.module) : null;
+  const inside = tagsInside(layer, own);
+  const said = new Set(own.tags.map((tag) => `${tag.tag} ${tag.text}`));
+  return {
+    description: own.description || beside?.description || '',
+    tags: [
+      ...own.tags,
+      ...(beside?.tags ?? [])
+        .filter((tag) => !said.has(`${tag.tag} ${tag.text}`))
+        .map((tag) => ({ ...tag, start: layer.node.start })),
+      ...inside,
+    ],
+  };
+}
+
+/** Tags that comments inside the class body hold for it as a whole. */
+function tagsInside({ module, node }: Layer, own: Doc): Doc['tags'] {
+  const said = new Set(own.tags.map((tag) => tag.start));
+  return commentsWithin(module, node.body)
+    .filter((one) => one.type === 'Block')
+    .filter((one) => /@(?:fires|event|emits)\b/.test(one.value))
+    .flatMap((one) => {
+      const doc = parseDoc(one.value.replace(/^\*/, ''), one.start);
+      return doc.tags
+        .filter((tag) => EVENT_TAGS.includes(tag.tag) && !said.has(tag.start))
+        .map((tag) =>
+          doc.description && !/\s/.test(tag.text)
+            ? { ...tag, text: `${tag.text} - ${doc.description}` }
+            : tag,
+        );
+    });
+}
+
+const EVENT_TAGS = ['fires', 'event', 'emits'];
+
+export type Flags = Pick<ContractEvent, 'bubbles' | 'composed' | 'cancelable'>;
+
+/** No detail: what an event of a class without one carries. */
+export const NO_DETAIL: TypeInfo = { text: 'null', schema: { type: 'null' } };

@@ -1,0 +1,127 @@
+/** What a dialect finds in one class: partial evidence, which assemble.ts joins into a contract. */
+
+import type {
+  AttributeReader,
+  ContractEvent,
+  ContractNamed,
+  ContractNote,
+  ItemWords,
+  TypeInfo,
+} from '../../contract/types.js';
+import { namesOfClass } from '../classes/class-names.js';
+import { scopeOf } from '../classes/classes.js';
+import type { ClassChain, Layer } from '../classes/layers.js';
+import type { Scope } from '../folding/functions.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import type { Ast } from '../syntax/parse.js';
+import type { Doc } from '../types/docs.js';
+import { docOf, docOfClass, NO_DOC } from '../types/docs.js';
+
+/** What is known of the attribute of a property; `false` when the source says there is none. */
+export type AttributeEvidence = { name?: string; reads?: AttributeReader; reflects?: boolean } | false;
+
+export interface PropertyEvidence {
+  name: string;
+  /** `member`: an ordinary class member. `declared`: named as component surface (decorator, table). */
+  origin: 'member' | 'declared';
+  type?: TypeInfo;
+  default?: string;
+  readonly?: boolean;
+  required?: boolean;
+  attribute?: AttributeEvidence;
+  internal?: boolean;
+  /** Holds a function that the class made for itself: no offer, unless it is declared as one. */
+  callback?: true;
+  /** Set as minifiers write it, where nothing tells whether the field was private. */
+  terse?: boolean;
+  /** Inner state by declaration: not even its attribute is for users. */
+  state?: boolean;
+  /** Can be assigned, as far as this evidence tells. */
+  writable?: boolean;
+  words: ItemWords;
+}
+
+export interface MethodEvidence {
+  name: string;
+  text: string;
+  internal?: boolean;
+  words: ItemWords;
+}
+
+export interface AttributeSeen {
+  name: string;
+  reads?: AttributeReader;
+  reflects?: boolean;
+  /** The property this attribute was seen to drive. */
+  property?: string;
+  observed: boolean;
+  /** Stands in a list that takes the place of those of the classes above. */
+  replaces?: boolean;
+  at: string;
+}
+
+export interface LayerEvidence {
+  properties?: PropertyEvidence[];
+  methods?: MethodEvidence[];
+  attributes?: AttributeSeen[];
+  events?: ContractEvent[];
+  slots?: ContractNamed[];
+  root?: 'open' | 'closed' | 'none';
+  /** What this evidence declares is all that is for users; other members of the class are not. */
+  whole?: boolean;
+  formAssociated?: boolean;
+  delegatesFocus?: boolean;
+  notes?: ContractNote[];
+}
+
+/** One way of authoring: turns a class of a chain into evidence. Adding one is a file and a line in the register. */
+export interface Dialect {
+  name: string;
+  read(context: LayerContext): LayerEvidence;
+}
+
+/** A class of a chain with everything a dialect may ask about it. */
+export interface LayerContext {
+  layer: Layer;
+  chain: ClassChain;
+  graph: ModuleGraph;
+  scope: Scope;
+  /** The type declarations beside a compiled module, if there are any, and the class in them. */
+  declared: { module: Module; node: Ast.Class | null } | null;
+  at(node: { start: number }): string;
+  doc(node: { start: number; decorators?: Ast.Decorator[] | null }): Doc;
+}
+
+export function contextOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): LayerContext {
+  return {
+    layer,
+    chain,
+    graph,
+    scope: scopeOf(layer, chain, graph),
+    declared: declaredClass(layer, graph),
+    at: (node) => placeIn(layer.module, node),
+    doc: (node) => docOf(node, layer.module),
+  };
+}
+
+/** `file:line` of a node, as contracts give places. */
+export function placeIn(module: Module, node: { start: number }): string {
+  return `${module.label}:${module.lines.line(node.start)}`;
+}
+
+function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
+  if (!layer.own || !layer.name || layer.node.body.body.length === 0) return null;
+  // A class that kept its doc comment was not bundled so that it lost its words.
+  const isBare = docOfClass(layer.node, layer.module) === NO_DOC;
+  let fallback: Module | null = null;
+  for (const name of namesOfClass(layer)) {
+    const beside =
+      // A class that a function makes goes by another name there, if by any.
+      graph.declarationsBeside(layer.module, layer.bindings.size > 0 ? '' : name) ??
+      (isBare ? graph.declarationsNamed(name, layer.module) : null);
+    const declaration = beside?.declarations.get(name);
+    if (beside && declaration?.kind === 'class') return { module: beside, node: declaration.node };
+    fallback ??= beside;
+  }
+  return fallback && { module: fallback, node: null };
+}

@@ -1,0 +1,191 @@
+/** Joins the evidence of a class chain about properties and attributes. */
+
+import { globalReader } from '../../contract/platform.js';
+import type { AttributeReader, ContractAttribute, ContractProperty, TypeInfo } from '../../contract/types.js';
+import { camelCase } from '../../emit/names.js';
+import { inheritedFrom } from '../classes/class-names.js';
+import type { Layer } from '../classes/layers.js';
+import { isInnerName } from '../types/docs.js';
+import { keyword, NO_TYPE } from '../types/types.js';
+import type { Adopting } from './adopting.js';
+import type { AttributeSeen, LayerEvidence, PropertyEvidence } from './evidence.js';
+
+export function joinProperties(
+  evidence: readonly { layer: Layer; found: LayerEvidence[] }[],
+  own: Layer | undefined,
+  adopting: Adopting,
+) {
+  const joined = new Map<string, { evidence: PropertyEvidence; layer: Layer }>();
+  const seen: AttributeSeen[] = [];
+  for (const { layer, found } of evidence) {
+    if (found.some((one) => one.attributes?.some((attribute) => attribute.replaces))) {
+      for (const [index, one] of seen.entries()) if (one.observed) seen[index] = { ...one, observed: false };
+    }
+    const layerOwn = new Map<string, PropertyEvidence>();
+    for (const one of found) {
+      seen.push(...(one.attributes ?? []));
+      for (const property of one.properties ?? []) {
+        const before = layerOwn.get(property.name);
+        layerOwn.set(property.name, before ? joinTwo(before, property) : property);
+      }
+    }
+    for (const [name, property] of layerOwn) {
+      if (!layer.own && property.origin === 'member') continue;
+      const before = joined.get(name);
+      joined.set(
+        name,
+        before
+          ? { evidence: overridden(before.evidence, property), layer: before.layer }
+          : { evidence: property, layer },
+      );
+    }
+  }
+  const links = linkAttributes(seen, joined);
+  const isDeclaring = [...joined.values()].some(({ evidence: one }) => one.origin === 'declared');
+  const properties = [...joined.values()]
+    .filter(({ evidence: one }) => isOffered(one, isDeclaring))
+    .map(({ evidence: one, layer }) =>
+      finishProperty(one, links.get(one.name), layer === own ? null : layer, adopting),
+    );
+  const taken = new Set(properties.flatMap((one) => (one.attribute ? [one.attribute.name] : [])));
+  const hidden = [...joined.values()].filter(({ evidence: one }) => one.internal && !one.state);
+  return { properties, attributes: freeAttributes([...seen, ...hidden.flatMap(attributeOfHidden)], taken) };
+}
+
+/** Where properties are declared, a field of which nothing is known but that it is set is none of them. */
+function isOffered(one: PropertyEvidence, isDeclaring: boolean): boolean {
+  if (one.internal) return false;
+  return one.origin === 'declared' || !(one.callback || (one.terse && isDeclaring));
+}
+
+/** What a class says of a property of the class above: one that was state there is offered where it is declared so. */
+function overridden(above: PropertyEvidence, own: PropertyEvidence): PropertyEvidence {
+  const joined = joinTwo(above, own);
+  if (!above.state || own.origin !== 'declared' || own.internal) return joined;
+  return { ...joined, internal: false, state: false, attribute: own.attribute ?? false };
+}
+
+/** Two pieces of evidence about one property; the second is nearer to the component. */
+function joinTwo(first: PropertyEvidence, second: PropertyEvidence): PropertyEvidence {
+  const type = rank(second.type) >= rank(first.type) ? (second.type ?? first.type) : first.type;
+  const attribute =
+    second.attribute === undefined ||
+    first.attribute === undefined ||
+    first.attribute === false ||
+    second.attribute === false
+      ? (second.attribute ?? first.attribute)
+      : { ...first.attribute, ...second.attribute };
+  return {
+    ...first,
+    ...second,
+    origin: first.origin === 'declared' || second.origin === 'declared' ? 'declared' : 'member',
+    ...(type ? { type } : {}),
+    ...(attribute === undefined ? {} : { attribute }),
+    ...((second.default ?? first.default) ? { default: second.default ?? first.default } : {}),
+    readonly: first.readonly === true || second.readonly === true,
+    writable: first.writable === true || second.writable === true,
+    internal: first.internal === true || second.internal === true,
+    terse: first.terse === true && second.terse === true,
+    state: first.state === true || second.state === true,
+    words: {
+      ...second.words,
+      ...first.words,
+      ...(second.words.description ? { description: second.words.description } : {}),
+    },
+  };
+}
+
+/** How much a type says: nothing, only its rough kind, or all of it. */
+export function rank(type: TypeInfo | undefined): number {
+  if (!type || type.text === 'unknown') return 0;
+  return ['unknown[]', 'object', 'Function'].includes(type.text) ? 1 : 2;
+}
+
+interface Link {
+  name: string;
+  reads: AttributeReader;
+  reflects: boolean;
+}
+
+/** Which property each attribute handled by hand drives: as seen in the code, else by its name in camel case. */
+function linkAttributes(
+  seen: readonly AttributeSeen[],
+  properties: ReadonlyMap<string, unknown>,
+): Map<string, Link> {
+  const links = new Map<string, Link>();
+  const byName = new Map<string, AttributeSeen[]>();
+  for (const one of seen) {
+    const before = byName.get(one.name);
+    if (before) before.push(one);
+    else byName.set(one.name, [one]);
+  }
+  for (const [name, about] of byName) {
+    if (!about.some((one) => one.observed)) continue;
+    const explicit = about.map((one) => one.property).find((one) => one !== undefined && properties.has(one));
+    const named = [camelCase(name), name].find((one) => properties.has(one));
+    const property = explicit ?? named;
+    if (property === undefined) continue;
+    const readers = about.flatMap((one) => (one.reads ? [one.reads] : []));
+    links.set(property, {
+      name,
+      reads: readers.find((one) => one !== 'custom') ?? readers[0] ?? 'string',
+      reflects: about.some((one) => one.reflects),
+    });
+  }
+  return links;
+}
+
+function finishProperty(
+  one: PropertyEvidence,
+  link: Link | undefined,
+  from: Layer | null,
+  adopting: Adopting,
+): ContractProperty {
+  const declared = one.attribute;
+  // What a class takes over from all elements is as it is there, unless the class says otherwise.
+  const platform = one.type ? null : globalReader(one.name);
+  const attribute =
+    declared === false || (declared === undefined && !link)
+      ? null
+      : {
+          name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
+          reads: platform ?? declared?.reads ?? link?.reads ?? 'string',
+          reflects: declared?.reflects ?? link?.reflects ?? false,
+        };
+  return {
+    name: one.name,
+    type: one.type ?? typeByReader(platform ?? attribute?.reads),
+    ...(one.default === undefined ? {} : { default: one.default }),
+    readonly: one.readonly === true || one.writable !== true,
+    required: one.required === true,
+    attribute,
+    ...(adopting.names.has(one.name) || (adopting.declared && one.origin === 'declared')
+      ? { adopted: true as const }
+      : {}),
+    ...one.words,
+    ...(from ? inheritedFrom(from) : {}),
+  };
+}
+
+/** The attribute of a property that is not for users still is one of the element's. */
+function attributeOfHidden({ evidence: one }: { evidence: PropertyEvidence }): AttributeSeen[] {
+  if (!one.attribute || one.origin !== 'declared') return [];
+  const name = one.attribute.name ?? one.name.toLowerCase();
+  if (isInnerName(name)) return [];
+  const { reads } = one.attribute;
+  return [{ name, ...(reads ? { reads } : {}), observed: true, at: one.words.at ?? '' }];
+}
+
+function typeByReader(reads: AttributeReader | undefined): TypeInfo {
+  return reads === 'string' || reads === 'number' || reads === 'boolean' ? keyword(reads) : NO_TYPE;
+}
+
+function freeAttributes(seen: readonly AttributeSeen[], taken: ReadonlySet<string>): ContractAttribute[] {
+  const attributes = new Map<string, ContractAttribute>();
+  for (const one of seen) {
+    if (taken.has(one.name) || !one.observed) continue;
+    const reads = one.reads ?? attributes.get(one.name)?.reads ?? 'string';
+    attributes.set(one.name, { name: one.name, reads, at: one.at });
+  }
+  return [...attributes.values()];
+}

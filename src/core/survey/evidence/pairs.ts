@@ -1,0 +1,46 @@
+/** Pairs: a property and the event that together make a two-way value. */
+
+import type { ContractEvent, ContractPair, ContractProperty } from '../../contract/types.js';
+import { camelCase } from '../../emit/names.js';
+
+/** Pairs that HTML's own form controls taught everyone (HTML, 4.10.5 and 4.11). */
+const PLATFORM_PAIRS: readonly [property: string, events: readonly string[]][] = [
+  ['value', ['input', 'change']],
+  ['checked', ['change', 'input']],
+  ['selected', ['change', 'input']],
+  ['open', ['toggle']],
+];
+
+/**
+ * The pairs of a component: the platform's own, and `name` with `name-change`, `name-changed` or `nameChange`.
+ * The new value is read from the detail where the detail holds the property's name or `value`, else from the
+ * element itself.
+ */
+export function pairsOf(
+  properties: readonly ContractProperty[],
+  events: readonly ContractEvent[],
+): ContractPair[] {
+  const pairs: ContractPair[] = [];
+  const byName = new Map(events.map((event) => [camelCase(event.name), event]));
+  for (const property of properties.filter((one) => !one.readonly)) {
+    const platform = PLATFORM_PAIRS.find(([name]) => name === property.name)?.[1] ?? [];
+    const event =
+      platform.map((name) => events.find((one) => one.name === name)).find((one) => one !== undefined) ??
+      changeNames(property.name)
+        .map((name) => byName.get(name))
+        .find((one) => one !== undefined);
+    if (event) pairs.push({ property: property.name, event: event.name, path: pathOf(property, event) });
+  }
+  return pairs;
+}
+
+function changeNames(property: string): string[] {
+  return [`${property}Change`, `${property}Changed`, `${property}Input`];
+}
+
+function pathOf(property: ContractProperty, event: ContractEvent): string {
+  const fields = event.detail.schema?.properties as Record<string, unknown> | undefined;
+  if (fields && Object.hasOwn(fields, property.name)) return `detail.${property.name}`;
+  if (fields && Object.hasOwn(fields, 'value')) return 'detail.value';
+  return `target.${property.name}`;
+}

@@ -1,0 +1,44 @@
+/** The strings an expression may be worth where it depends on a condition: `open ? 'opened' : 'closed'`. */
+
+import type { Ast } from '../syntax/parse.js';
+import { fold } from './fold.js';
+import { asString } from './folded.js';
+import type { Scope } from './functions.js';
+
+const MOST = 16;
+
+/** Every string the expression may be worth as far as the source tells; empty when it tells nothing. */
+export function alternatives(node: Ast.Node, scope: Scope, depth = 0): string[] {
+  const value = asString(fold(node, scope));
+  if (value !== null) return [value];
+  if (depth > 6) return [];
+  const inner = (next: Ast.Node) => alternatives(next, scope, depth + 1);
+  switch (node.type) {
+    case 'ConditionalExpression':
+      return [...new Set([...inner(node.consequent), ...inner(node.alternate)])].slice(0, MOST);
+    case 'LogicalExpression':
+      return [...new Set([...inner(node.left), ...inner(node.right)])].slice(0, MOST);
+    case 'TSAsExpression':
+    case 'TSSatisfiesExpression':
+    case 'TSNonNullExpression':
+    case 'ParenthesizedExpression':
+      return inner(node.expression);
+    case 'TemplateLiteral':
+      return node.quasis.reduce<string[]>(
+        (texts, quasi, index) => {
+          const hole = node.expressions[index];
+          const fillings = hole ? inner(hole) : [''];
+          return texts
+            .flatMap((text) => fillings.map((filling) => text + (quasi.value.cooked ?? '') + filling))
+            .slice(0, MOST);
+        },
+        [''],
+      );
+    case 'Identifier': {
+      const bound = scope.bindings?.get(node.name);
+      return bound && !('value' in bound) ? alternatives(bound.node, bound.scope, depth + 1) : [];
+    }
+    default:
+      return [];
+  }
+}

@@ -1,0 +1,67 @@
+/** The functions that expressions stand for, through names, modules, objects and calls that make or wrap one. */
+
+import type { Found, ModuleGraph } from '../modules/modules.js';
+import type { Ast } from '../syntax/parse.js';
+import type { Callable, FunctionNode, Scope } from './functions.js';
+import { isFunction, returned, unwrap } from './functions.js';
+import { calledWith } from './scopes.js';
+
+/** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
+function declaredFunction(
+  { declaration, module }: Found,
+  graph: ModuleGraph,
+  depth: number,
+): Callable | null {
+  const scope = { graph, module };
+  if (declaration.kind === 'function') return { node: declaration.node, scope };
+  return declaration.kind === 'variable' && declaration.init
+    ? callableOf(declaration.init, scope, depth + 1)
+    : null;
+}
+
+/** The function that an expression stands for, or null. */
+export function callableOf(expression: Ast.Node, scope: Scope, depth = 0): Callable | null {
+  if (depth > DEEPEST) return null;
+  const node = unwrap(expression);
+  if (isFunction(node)) return { node, scope };
+  if (node.type === 'Identifier') {
+    const bound = scope.bindings?.get(node.name);
+    if (bound) return callableOf(bound.node, bound.scope, depth + 1);
+    const found = scope.graph.find(node.name, scope.module);
+    return found && declaredFunction(found, scope.graph, depth);
+  }
+  if (node.type === 'MemberExpression') return memberFunction(node, scope, depth);
+  if (node.type === 'AssignmentExpression') return callableOf(node.right, scope, depth + 1);
+  if (node.type === 'SequenceExpression') {
+    const last = node.expressions.at(-1);
+    return last ? callableOf(last, scope, depth + 1) : null;
+  }
+  if (node.type !== 'CallExpression') return null;
+  const made = returnedFunction(node, scope, depth);
+  if (made) return made;
+  for (const argument of node.arguments) {
+    const wrapped = callableOf(argument, scope, depth + 1);
+    if (wrapped) return wrapped;
+  }
+  return null;
+}
+
+const DEEPEST = 12;
+
+/** `namespace.name`: a function that another module exports. */
+function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number): Callable | null {
+  if (node.computed || node.object.type !== 'Identifier' || node.property.type !== 'Identifier') return null;
+  const found = scope.graph.findMember(node.object.name, node.property.name, scope.module);
+  return found && declaredFunction(found, scope.graph, depth);
+}
+
+/** A call of a function that itself returns one: `Mixin(options)` in `Mixin(options)(Base)`. */
+function returnedFunction(node: Ast.CallExpression, scope: Scope, depth: number): Callable | null {
+  const callee = unwrap(node.callee);
+  if (callee.type !== 'Identifier' && callee.type !== 'MemberExpression') return null;
+  const outer = callableOf(callee, scope, depth + 1);
+  const result = outer && returned(outer.node);
+  if (!outer || !result || !isFunction(unwrap(result))) return null;
+  const bindings = calledWith(outer, node.arguments, scope);
+  return { node: unwrap(result) as FunctionNode, scope: { ...outer.scope, bindings } };
+}

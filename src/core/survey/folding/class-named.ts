@@ -1,0 +1,47 @@
+/** The class behind an expression that names one. */
+
+import type { Ast } from '../syntax/parse.js';
+import type { Scope } from './functions.js';
+import { unwrap } from './functions.js';
+
+const DEEPEST = 48;
+
+/** The class that an expression names, through names and what they are bound to; of a mixin's call, the class given. */
+export function classNamed(
+  expression: Ast.Node,
+  scope: Scope,
+  depth = 0,
+): { node: Ast.Class; scope: Scope } | null {
+  if (depth > 8) return null;
+  let node = unwrap(expression);
+  let inner = scope;
+  for (let count = 0; count < DEEPEST; count += 1) {
+    if (node.type === 'ClassDeclaration' || node.type === 'ClassExpression') return { node, scope: inner };
+    if (node.type === 'CallExpression') {
+      for (const one of node.arguments) {
+        const given = classNamed(one, inner, depth + 1);
+        if (given) return given;
+      }
+      return null;
+    }
+    if (node.type === 'AssignmentExpression') {
+      node = unwrap(node.right);
+      continue;
+    }
+    if (node.type !== 'Identifier') return null;
+    const bound = inner.bindings?.get(node.name);
+    if (bound) {
+      if ('value' in bound) return null;
+      [node, inner] = [unwrap(bound.node), bound.scope];
+      continue;
+    }
+    const found = inner.graph.find(node.name, inner.module);
+    if (!found) return null;
+    inner = { graph: scope.graph, module: found.module };
+    const { declaration } = found;
+    if (declaration.kind === 'class') return { node: declaration.node, scope: inner };
+    if (declaration.kind !== 'variable' || !declaration.init) return null;
+    node = unwrap(declaration.init);
+  }
+  return null;
+}

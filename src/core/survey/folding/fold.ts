@@ -1,0 +1,313 @@
+/**
+ * Constant folding across modules: what an expression is worth, from source alone. Nothing is run: only
+ * literals, constants, templates, concatenation, arrays with spreads, frozen objects, enums, static members of
+ * classes, pure methods over them and functions made of those are followed.
+ */
+
+import type { Found } from '../modules/modules.js';
+import type { Ast } from '../syntax/parse.js';
+import { Bindings } from './bindings.js';
+import { callableOf } from './callables.js';
+import { classNamed } from './class-named.js';
+import type { Folded, FoldedObject } from './folded.js';
+import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
+import type { Callable, Scope } from './functions.js';
+import { boundTo, calledName, staticGetter, staticValue, unwrap } from './functions.js';
+import type { Folder } from './interpret.js';
+import { runBody } from './interpret.js';
+import { foldArray, foldFilled, foldObject, foldTemplate, isRaw } from './literals.js';
+import { foldArrayMethod, foldObjectCall, foldTextMethod } from './methods.js';
+import { foldBinary, foldConditional, foldLogical, foldUnary } from './operators.js';
+import { calledWith } from './scopes.js';
+
+const DEEPEST = 48;
+const MOST_STEPS = 60_000;
+const LONGEST_TEXT = 20_000;
+const LONGEST_LIST = 5_000;
+
+/** Steps taken since the outermost call: what keeps hostile source from taking for ever. */
+let steps = 0;
+
+/** The value of an expression, or UNKNOWN. Never throws; cycles and what would take too long end in UNKNOWN. */
+export function fold(node: Ast.Node, scope: Scope, depth = 0): Folded {
+  if (depth === 0) steps = 0;
+  steps += 1;
+  if (depth > DEEPEST || steps > MOST_STEPS) return UNKNOWN;
+  const value = foldNode(node, scope, depth);
+  if (typeof value === 'string' && value.length > LONGEST_TEXT) return UNKNOWN;
+  return Array.isArray(value) && value.length > LONGEST_LIST ? UNKNOWN : value;
+}
+
+const FOLDER: Folder = {
+  fold,
+  spend: () => {
+    steps += 1;
+    return steps <= MOST_STEPS;
+  },
+};
+
+function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
+  const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
+  switch (node.type) {
+    case 'Literal':
+      return node.value === null || ['string', 'number', 'boolean'].includes(typeof node.value)
+        ? (node.value as string | number | boolean | null)
+        : UNKNOWN;
+    case 'TemplateLiteral':
+      return foldTemplate(node, inner);
+    case 'TaggedTemplateExpression':
+      return node.quasi.expressions.length === 0 && isRaw(node.tag)
+        ? (node.quasi.quasis[0]?.value.raw ?? UNKNOWN)
+        : UNKNOWN;
+    case 'Identifier':
+      return foldName(node.name, scope, depth);
+    case 'ThisExpression':
+      return scope.own ? { reference: 'this' } : UNKNOWN;
+    case 'TSAsExpression':
+    case 'TSSatisfiesExpression':
+    case 'TSNonNullExpression':
+    case 'TSTypeAssertion':
+    case 'ParenthesizedExpression':
+    case 'ChainExpression':
+      return inner(node.expression);
+    case 'SequenceExpression':
+      return foldFilled(node, inner) ?? inner(node.expressions.at(-1) as Ast.Node);
+    case 'AssignmentExpression':
+      return node.operator === '=' ? inner(node.right) : UNKNOWN;
+    case 'UnaryExpression':
+      return foldUnary(node.operator, inner(node.argument));
+    case 'BinaryExpression':
+      return foldBinary(node.operator, inner(node.left), inner(node.right));
+    case 'ConditionalExpression':
+      return foldConditional(
+        inner(node.test),
+        () => inner(node.consequent),
+        () => inner(node.alternate),
+      );
+    case 'LogicalExpression':
+      return foldLogical(node.operator, inner(node.left), () => inner(node.right));
+    case 'ArrayExpression':
+      return foldArray(node, inner);
+    case 'ObjectExpression':
+      return foldObject(node, inner);
+    case 'MemberExpression':
+      return foldMember(node, scope, depth);
+    case 'CallExpression':
+      return foldCall(node, scope, depth);
+    case 'NewExpression':
+      return foldNew(node, inner);
+    default:
+      return UNKNOWN;
+  }
+}
+
+/** Values of top-level constants, which are the same wherever they are asked for. */
+const CONSTANTS = new WeakMap<Ast.Node, Folded>();
+
+function foldName(name: string, scope: Scope, depth: number): Folded {
+  if (name === 'undefined') return undefined;
+  const bound = scope.bindings?.get(name);
+  if (bound) return 'value' in bound ? bound.value : fold(bound.node, bound.scope, depth + 1);
+  const found = scope.graph.find(name, scope.module);
+  if (!found) return scope.module.declarations.has(name) ? UNKNOWN : { reference: name };
+  return foldFound(found, scope, depth);
+}
+
+function foldFound({ module, name, declaration }: Found, scope: Scope, depth: number): Folded {
+  const inner = { graph: scope.graph, module };
+  switch (declaration.kind) {
+    case 'variable': {
+      const { init } = declaration;
+      if (!init) return UNKNOWN;
+      if (CONSTANTS.has(init)) return CONSTANTS.get(init);
+      // While it is being worked out it counts as unknown, which ends cycles.
+      CONSTANTS.set(init, UNKNOWN);
+      const value = fold(init, inner, depth + 1);
+      CONSTANTS.set(init, value);
+      if (value === UNKNOWN && (callableOf(init, inner) || classNamed(init, inner)))
+        return { reference: name };
+      return value;
+    }
+    case 'member': {
+      const object = fold(declaration.object, inner, depth + 1);
+      if (isFoldedObject(object)) return object.object.get(declaration.key);
+      return Array.isArray(object) ? (object[Number(declaration.key)] ?? UNKNOWN) : UNKNOWN;
+    }
+    case 'enum':
+      return foldEnum(declaration.node, inner, depth);
+    case 'class':
+    case 'function':
+      return { reference: name };
+    default:
+      return UNKNOWN;
+  }
+}
+
+function foldEnum(node: Ast.TSEnumDeclaration, scope: Scope, depth: number): Folded {
+  const object = new Map<string, Folded>();
+  let next = 0;
+  for (const member of node.body.members) {
+    const name =
+      member.id.type === 'Identifier' ? member.id.name : asString(fold(member.id, scope, depth + 1));
+    if (name === null) continue;
+    const value = member.initializer ? fold(member.initializer, scope, depth + 1) : next;
+    if (typeof value === 'number') next = value + 1;
+    object.set(name, value);
+  }
+  return { object };
+}
+
+function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Folded {
+  const property = node.computed ? fold(node.property, scope, depth + 1) : null;
+  const name =
+    !node.computed && node.property.type === 'Identifier' ? node.property.name : asString(property ?? null);
+  if (name !== null) {
+    if (node.object.type === 'Super') return scope.above?.(name, depth + 1) ?? UNKNOWN;
+    if (node.object.type === 'ThisExpression') return scope.own?.(name, depth + 1) ?? UNKNOWN;
+    if (node.object.type === 'Identifier') {
+      const found = scope.graph.findMember(node.object.name, name, scope.module);
+      if (found) return foldFound(found, scope, depth + 1);
+    }
+  }
+  const object = fold(node.object, scope, depth + 1);
+  if (Array.isArray(object)) {
+    if (name === 'length')
+      return object.includes(UNKNOWN) ? (lengthOf(node.object, scope) ?? UNKNOWN) : object.length;
+    return typeof property === 'number' ? object[property] : UNKNOWN;
+  }
+  const key = name ?? (typeof property === 'number' ? String(property) : null);
+  if (key === null) return UNKNOWN;
+  if (isFoldedObject(object)) return object.object.has(key) ? object.object.get(key) : undefined;
+  if (typeof object === 'string' && key === 'length') return object.length;
+  if (isReference(object) || object === UNKNOWN) return foldStatic(node.object, key, scope, depth) ?? UNKNOWN;
+  return UNKNOWN;
+}
+
+/** The length of a list that is written out, whatever its items are worth. */
+function lengthOf(node: Ast.Node, scope: Scope): number | null {
+  const list = node.type === 'Identifier' ? scope.bindings?.get(node.name)?.node : node;
+  if (list?.type !== 'ArrayExpression') return null;
+  return list.elements.some((one) => one?.type === 'SpreadElement') ? null : list.elements.length;
+}
+
+/** A static field or getter of a class that is named in an expression, or of a class above it. */
+function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
+  let place = classNamed(object, scope);
+  for (let count = 0; place && count < DEEPEST; count += 1) {
+    const value = foldStaticMember(place.node, name, place.scope, depth + 1);
+    if (value !== undefined) return value;
+    place = place.node.superClass ? classNamed(place.node.superClass, place.scope) : null;
+  }
+  return null;
+}
+
+/** A static member that the class itself has; undefined when it has none of that name. */
+export function foldStaticMember(
+  node: Ast.Class,
+  name: string,
+  scope: Scope,
+  depth: number,
+): Folded | undefined {
+  const getter = staticGetter(node, name);
+  if (getter) return runBody({ node: getter, scope }, scope, depth + 1, FOLDER);
+  const value = staticValue(node, name, scope.module);
+  return value ? fold(value, scope, depth + 1) : undefined;
+}
+
+function foldNew(node: Ast.NewExpression, inner: (node: Ast.Node) => Folded): Folded {
+  const isSet = node.callee.type === 'Identifier' && node.callee.name === 'Set';
+  if (!isSet) return UNKNOWN;
+  const [first] = node.arguments;
+  const items = first ? inner(first) : [];
+  return Array.isArray(items) ? [...new Set(items)] : UNKNOWN;
+}
+
+function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded {
+  const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
+  const callee = unwrap(node.callee);
+  if (callee.type === 'MemberExpression' && callee.property.type === 'Identifier' && !callee.computed) {
+    const value = foldMethodCall(callee, callee.property.name, node.arguments, scope, depth, inner);
+    if (value !== null) return value;
+  }
+  const isGlobal = callee.type === 'Identifier' && !scope.module.declarations.has(callee.name);
+  if (isGlobal && node.arguments[0]) {
+    const value = inner(node.arguments[0]);
+    const isText = typeof value === 'string' || typeof value === 'number';
+    if (callee.name === 'String' && isText) return String(value);
+    if (callee.name === 'Symbol') return UNKNOWN;
+  }
+  const name = calledName(callee);
+  if (SPREADING.lists.test(name)) return foldSpread(node.arguments, inner);
+  if (SPREADING.objects.test(name)) return foldObjectCall('assign', node.arguments.map(inner));
+  const called = callableOf(callee, scope);
+  if (!called || called.node.async || called.node.generator) return UNKNOWN;
+  const bindings = calledWith(called, node.arguments, scope);
+  return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
+}
+
+/** Helpers that compilers write for `[...one, ...other]` and for `{ ...one, ...other }`. */
+const SPREADING = {
+  lists: /^_*(?:spreadArrays?|toConsumableArray|to_consumable_array)$/,
+  objects: /^_+(?:spreadValues|spreadProps|objectSpread2?|object_spread(?:_props)?|assign|extends)\d*$/,
+};
+
+function foldSpread(args: readonly Ast.Argument[], inner: (node: Ast.Node) => Folded): Folded {
+  const lists = args.map(inner).filter((one) => typeof one !== 'boolean');
+  return lists.flatMap((one) => (Array.isArray(one) ? one : [UNKNOWN]));
+}
+
+/** A method of a constant; null when the receiver is none, so that the callee may still be a known function. */
+function foldMethodCall(
+  callee: Ast.MemberExpression,
+  method: string,
+  args: readonly Ast.Argument[],
+  scope: Scope,
+  depth: number,
+  inner: (node: Ast.Node) => Folded,
+): Folded | null {
+  const { object } = callee;
+  if (object.type === 'Identifier' && !scope.module.declarations.has(object.name)) {
+    if (object.name === 'Object') return foldObjectCall(method, args.map(inner));
+    if (object.name === 'Array' && (method === 'from' || method === 'of')) {
+      const [first] = args;
+      const list = method === 'of' ? args.map(inner) : first ? inner(first) : UNKNOWN;
+      return Array.isArray(list) ? list : UNKNOWN;
+    }
+  }
+  const receiver = inner(object);
+  const call = (index: number) => callbackOf(args[index], scope, depth);
+  if (typeof receiver === 'string') return foldTextMethod(method, receiver, args, inner, call(1));
+  if (Array.isArray(receiver)) return foldArrayMethod(method, receiver, args.map(inner), call(0));
+  if (isFoldedObject(receiver)) return foldObjectMethod(method, receiver, args.map(inner));
+  return null;
+}
+
+function foldObjectMethod(method: string, { object }: FoldedObject, [first]: Folded[]): Folded {
+  if ((method === 'hasOwnProperty' || method === 'has') && typeof first === 'string')
+    return object.has(first);
+  return UNKNOWN;
+}
+
+/** A function given to `map`, `filter`, `replace` and the like, as a function over folded values. */
+function callbackOf(
+  argument: Ast.Argument | undefined,
+  scope: Scope,
+  depth: number,
+): ((...values: Folded[]) => Folded) | null {
+  const called: Callable | null = argument ? callableOf(argument, scope) : null;
+  if (!called) return null;
+  return (...values) => {
+    const bindings = new Bindings(called.scope.bindings);
+    for (const [index, parameter] of called.node.params.entries()) {
+      if (parameter.type === 'Identifier') bindings.set(parameter.name, boundTo(values[index], scope));
+      else if (parameter.type === 'ArrayPattern') {
+        const items = values[index];
+        for (const [at, element] of parameter.elements.entries()) {
+          if (element?.type === 'Identifier' && Array.isArray(items))
+            bindings.set(element.name, boundTo(items[at], scope));
+        }
+      }
+    }
+    return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
+  };
+}

@@ -1,0 +1,203 @@
+/** Functions and classes as syntax: what they return, what their parameters are bound to. */
+
+import { declarationsIn } from '../modules/module.js';
+import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
+import { functionsAround } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { expressionsOf } from '../syntax/tree.js';
+import type { Folded } from './folded.js';
+
+export type FunctionNode = Ast.Function | Ast.ArrowFunctionExpression;
+
+/** Where an expression is folded: its module, and what the names of an enclosing function are bound to. */
+export interface Scope {
+  graph: ModuleGraph;
+  module: Module;
+  bindings?: ReadonlyMap<string, Bound>;
+  /** The static members of the class the expression stands in, and of the class above it. */
+  own?: (name: string, depth: number) => Folded;
+  above?: (name: string, depth: number) => Folded;
+}
+
+/** An expression bound to a name, with the scope it was written in; or a value that is known already. */
+export interface Bound {
+  node: Ast.Node;
+  scope: Scope;
+  value?: Folded;
+  /** Taken out of an object inside the function, as against handed to it. */
+  taken?: true;
+}
+
+/** A function together with the scope its names are looked up in. */
+export interface Callable {
+  node: FunctionNode;
+  scope: Scope;
+}
+
+/** Binds a name to a value that stands nowhere in the source as one expression. */
+export function boundTo(value: Folded, scope: Scope): Bound {
+  return { node: { type: 'EmptyStatement', start: 0, end: 0 } as Ast.Node, scope, value };
+}
+
+/**
+ * The expression that a static field, getter or static block of a class gives, or that is assigned to the class in
+ * its module; null when there is none.
+ */
+export function staticValue(node: Ast.Class, name: string, module: Module): Ast.Expression | null {
+  return (
+    staticMember(node, name) ??
+    module.assigned.get(`${ownName(node, module)}.${name}`) ??
+    assignedBeside(node, module).get(name) ??
+    null
+  );
+}
+
+const BESIDE = new WeakMap<Ast.Class, Map<string, Ast.Expression>>();
+
+/** What is assigned to members of a class in the function that it is made in. */
+function assignedBeside(node: Ast.Class, module: Module): Map<string, Ast.Expression> {
+  const known = BESIDE.get(node);
+  if (known) return known;
+  const found = new Map<string, Ast.Expression>();
+  const body = functionsAround(node, module.program).at(-1)?.body;
+  for (const expression of body?.type === 'BlockStatement' ? statementExpressions(body.body) : []) {
+    if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'MemberExpression') continue;
+    const { object, property, computed } = expression.left;
+    if (computed || object.type !== 'Identifier' || property.type !== 'Identifier') continue;
+    const isOwn = object.name === node.id?.name || /^_?classThis$/i.test(object.name);
+    if (isOwn && !found.has(property.name)) found.set(property.name, expression.right);
+  }
+  BESIDE.set(node, found);
+  return found;
+}
+
+/** What statements do, one by one, as against what they return. */
+function statementExpressions(statements: readonly Ast.Node[]): Ast.Node[] {
+  return statements.flatMap((one) => (one.type === 'ExpressionStatement' ? expressionsOf(one) : []));
+}
+
+/** The name a class goes by in its module. */
+function ownName(node: Ast.Class, module: Module): string {
+  if (node.id) return node.id.name;
+  for (const [name, declaration] of module.declarations) {
+    if (declaration.kind === 'variable' && declaration.init === node) return name;
+  }
+  return '';
+}
+
+function staticMember(node: Ast.Class, name: string): Ast.Expression | null {
+  for (const member of node.body.body) {
+    if (member.type === 'StaticBlock') {
+      const assigned = assignedInBlock(member, name, node.id?.name);
+      if (assigned) return assigned;
+    }
+    if (!('static' in member) || !member.static || !('key' in member)) continue;
+    if (keyText(member.key) !== name) continue;
+    if (member.type === 'PropertyDefinition' || member.type === 'AccessorProperty') return member.value;
+    if (member.type === 'MethodDefinition' && member.kind === 'get') return returned(member.value);
+  }
+  return null;
+}
+
+/** The getter of a class's static member, with its whole body. */
+export function staticGetter(node: Ast.Class, name: string): Ast.Function | null {
+  for (const member of node.body.body) {
+    const isGetter = member.type === 'MethodDefinition' && member.static && member.kind === 'get';
+    if (isGetter && keyText(member.key) === name) return member.value;
+  }
+  return null;
+}
+
+/** `static { this.name = value; }` */
+function assignedInBlock(block: Ast.StaticBlock, name: string, className?: string): Ast.Expression | null {
+  for (const statement of block.body) {
+    if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
+      continue;
+    const { left, right } = statement.expression;
+    if (left.type !== 'MemberExpression' || left.computed || keyText(left.property) !== name) continue;
+    const isOwn =
+      left.object.type === 'ThisExpression' ||
+      (left.object.type === 'Identifier' && left.object.name === className);
+    if (isOwn) return right;
+  }
+  return null;
+}
+
+function keyText(key: Ast.Node): string | null {
+  if (key.type === 'Identifier') return key.name;
+  return key.type === 'Literal' && typeof key.value === 'string' ? key.value : null;
+}
+
+/** The expression a function returns last, or null. */
+export function returned(node: FunctionNode): Ast.Expression | null {
+  if (!node.body) return null;
+  if (node.body.type !== 'BlockStatement') return node.body as Ast.Expression;
+  for (const statement of [...node.body.body].reverse()) {
+    if (statement.type === 'ReturnStatement') return statement.argument;
+  }
+  return null;
+}
+
+/** The expression under type assertions, parentheses and `(0, name)`. */
+export function unwrap(node: Ast.Node): Ast.Node {
+  switch (node.type) {
+    case 'TSAsExpression':
+    case 'TSSatisfiesExpression':
+    case 'TSNonNullExpression':
+    case 'TSTypeAssertion':
+    case 'TSInstantiationExpression':
+    case 'ParenthesizedExpression':
+    case 'ChainExpression':
+      return unwrap(node.expression);
+    case 'SequenceExpression': {
+      const [first, second] = node.expressions;
+      return node.expressions.length === 2 && first?.type === 'Literal' && second ? unwrap(second) : node;
+    }
+    default:
+      return node;
+  }
+}
+
+export function isFunction(node: Ast.Node): node is FunctionNode {
+  return (
+    node.type === 'FunctionDeclaration' ||
+    node.type === 'FunctionExpression' ||
+    node.type === 'ArrowFunctionExpression'
+  );
+}
+
+/** The declarations made by the statements of a function body, by name, with values given to them later. */
+export function localDeclarations(node: FunctionNode): ReadonlyMap<string, Declaration> {
+  const known = LOCALS.get(node);
+  if (known) return known;
+  const body = node.body?.type === 'BlockStatement' ? node.body.body : [];
+  const declarations = new Map(body.flatMap((statement) => declarationsIn(statement)));
+  for (const expression of statementExpressions(body)) {
+    if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'Identifier') continue;
+    const before = declarations.get(expression.left.name);
+    if (before?.kind === 'variable' && !before.init)
+      declarations.set(expression.left.name, { ...before, init: expression.right });
+  }
+  LOCALS.set(node, declarations);
+  return declarations;
+}
+
+const LOCALS = new WeakMap<FunctionNode, ReadonlyMap<string, Declaration>>();
+
+/** The name a callee goes by, its last part for a member; empty for anything else. */
+export function calledName(callee: Ast.Node): string {
+  const node = unwrap(callee);
+  if (node.type === 'Identifier') return node.name;
+  return node.type === 'MemberExpression' && node.property.type === 'Identifier' ? node.property.name : '';
+}
+
+/**
+ * The name of what is called, or of a decorator, where it was exported: bundlers give it another one in the module that
+ * uses it.
+ */
+export function originalName(expression: Ast.Node, { module }: Scope): string {
+  const node = unwrap(expression);
+  const local = calledName(node.type === 'CallExpression' ? node.callee : node);
+  const declaration = module.declarations.get(local);
+  return declaration?.kind === 'import' && declaration.imported !== 'default' ? declaration.imported : local;
+}

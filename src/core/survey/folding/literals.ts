@@ -1,0 +1,82 @@
+/** Templates, lists and objects that are written out, folded part by part. */
+
+import type { Ast } from '../syntax/parse.js';
+import type { Folded } from './folded.js';
+import { asString, isFoldedObject, isObjectLike, UNKNOWN } from './folded.js';
+import { unwrap } from './functions.js';
+
+/** An object that is filled on the way: `((s = {}).A = 'a', s.B = 'b', s)`, as minifiers write an enum; else null. */
+export function foldFilled(
+  { expressions }: Ast.SequenceExpression,
+  inner: (node: Ast.Node) => Folded,
+): Folded | null {
+  const last = expressions.at(-1);
+  if (last?.type !== 'Identifier') return null;
+  const isHolder = (node: Ast.Node) => node.type === 'Identifier' && node.name === last.name;
+  const object = new Map<string, Folded>();
+  let isNew = false;
+  for (const one of expressions) {
+    if (one.type !== 'AssignmentExpression') continue;
+    const member = one.left.type === 'MemberExpression' ? one.left : null;
+    const start = member ? unwrap(member.object) : one;
+    const isStart = start.type === 'AssignmentExpression' && isHolder(start.left);
+    isNew ||= isStart && start.right.type === 'ObjectExpression';
+    const key =
+      member && (isStart || isHolder(start)) ? keyName(member.property, member.computed, inner) : null;
+    if (key !== null) object.set(key, inner(one.right));
+  }
+  // Where nothing says that it is new, it may be a class, or hold more than this.
+  return isNew ? { object } : null;
+}
+
+export function isRaw(tag: Ast.Node): boolean {
+  return tag.type === 'MemberExpression' && tag.property.type === 'Identifier' && tag.property.name === 'raw';
+}
+
+export function foldTemplate(node: Ast.TemplateLiteral, inner: (node: Ast.Node) => Folded): Folded {
+  let text = '';
+  for (const [index, quasi] of node.quasis.entries()) {
+    text += quasi.value.cooked ?? '';
+    const hole = node.expressions[index];
+    if (!hole) continue;
+    const value = inner(hole);
+    if (value === UNKNOWN || isObjectLike(value)) return UNKNOWN;
+    text += String(value);
+  }
+  return text;
+}
+
+/** A spread that cannot be told leaves UNKNOWN in the list: the others still count. */
+export function foldArray(node: Ast.ArrayExpression, inner: (node: Ast.Node) => Folded): Folded {
+  const items: Folded[] = [];
+  for (const element of node.elements) {
+    if (element?.type === 'SpreadElement') {
+      const spread = inner(element.argument);
+      if (Array.isArray(spread)) for (const one of spread) items.push(one);
+      else items.push(UNKNOWN);
+    } else items.push(element ? inner(element) : undefined);
+  }
+  return items;
+}
+
+export function foldObject(node: Ast.ObjectExpression, inner: (node: Ast.Node) => Folded): Folded {
+  const object = new Map<string, Folded>();
+  for (const property of node.properties) {
+    if (property.type === 'SpreadElement') {
+      const spread = inner(property.argument);
+      if (isFoldedObject(spread)) for (const [name, value] of spread.object) object.set(name, value);
+      continue;
+    }
+    const name = keyName(property.key, property.computed, inner);
+    if (name !== null) object.set(name, property.kind === 'init' ? inner(property.value) : UNKNOWN);
+  }
+  return { object };
+}
+
+/** The name that a key of an object or a class stands for, or null. */
+export function keyName(key: Ast.Node, computed: boolean, inner: (node: Ast.Node) => Folded): string | null {
+  if (!computed && key.type === 'Identifier') return key.name;
+  if (key.type === 'PrivateIdentifier') return null;
+  const value = inner(key);
+  return typeof value === 'number' ? String(value) : asString(value);
+}

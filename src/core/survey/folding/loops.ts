@@ -1,0 +1,128 @@
+/** Loops over constants: what the variable of a loop is bound to, round by round. */
+
+import type { Ast } from '../syntax/parse.js';
+import { fold } from './fold.js';
+import { isFoldedObject, UNKNOWN } from './folded.js';
+import type { Bound, Scope } from './functions.js';
+import { boundTo, unwrap } from './functions.js';
+
+const MOST_ROUNDS = 1_000;
+
+/** The bindings of each round of a loop over `list`, or null when it cannot be told what the list holds. */
+export function elementsOf(list: Ast.Node, pattern: Ast.Node, scope: Scope): Map<string, Bound>[] | null {
+  const items = itemsOf(list, scope, 0);
+  if (!items || items.length > MOST_ROUNDS) return null;
+  return items.map((item) => bound(pattern, item, scope));
+}
+
+function itemsOf(list: Ast.Node, scope: Scope, depth: number): Bound[] | null {
+  const node = unwrap(list);
+  if (depth > 8) return null;
+  if (node.type === 'ArrayExpression') {
+    const items = node.elements.map((element) => {
+      if (!element) return [];
+      if (element.type === 'SpreadElement') return itemsOf(element.argument, scope, depth + 1);
+      return [{ node: element as Ast.Node, scope }];
+    });
+    return items.includes(null) ? null : items.flatMap((one) => one ?? []);
+  }
+  if (node.type === 'Identifier') {
+    const given = scope.bindings?.get(node.name);
+    if (given && !('value' in given)) return itemsOf(given.node, given.scope, depth + 1);
+    const found = given ? null : scope.graph.find(node.name, scope.module);
+    if (found?.declaration.kind === 'variable' && found.declaration.init) {
+      const inner = { graph: scope.graph, module: found.module };
+      const items = itemsOf(found.declaration.init, inner, depth + 1);
+      if (items) return items;
+    }
+  }
+  const entries = node.type === 'CallExpression' ? objectItems(node, scope) : null;
+  if (entries) return entries;
+  const value = fold(node, scope);
+  return Array.isArray(value)
+    ? value.filter((one) => one !== UNKNOWN).map((one) => boundTo(one, scope))
+    : null;
+}
+
+/** `Object.entries(written out)` and `Object.values(written out)`, whose values may be classes. */
+function objectItems(node: Ast.CallExpression, scope: Scope): Bound[] | null {
+  const { callee } = node;
+  const [first] = node.arguments;
+  if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier' || !first) return null;
+  if (callee.object.name !== 'Object' || callee.property.type !== 'Identifier') return null;
+  const way = callee.property.name;
+  if (way !== 'entries' && way !== 'values') return null;
+  const written = writtenObject(first, scope);
+  if (!written) return null;
+  return written.node.properties.flatMap((property) => {
+    if (property.type !== 'Property') return [];
+    if (way === 'values') return [{ node: property.value as Ast.Node, scope: written.scope }];
+    const key = property.computed
+      ? property.key
+      : property.key.type === 'Identifier'
+        ? ({ ...property.key, type: 'Literal', value: property.key.name } as unknown as Ast.Node)
+        : property.key;
+    const pair = { type: 'ArrayExpression', elements: [key, property.value], start: 0, end: 0 };
+    return [{ node: pair as unknown as Ast.Node, scope: written.scope }];
+  });
+}
+
+function writtenObject(
+  expression: Ast.Node,
+  scope: Scope,
+): { node: Ast.ObjectExpression; scope: Scope } | null {
+  const node = unwrap(expression);
+  if (node.type === 'ObjectExpression') return { node, scope };
+  if (node.type === 'CallExpression' && node.arguments.length === 1 && node.arguments[0])
+    return writtenObject(node.arguments[0], scope);
+  if (node.type !== 'Identifier') return null;
+  const found = scope.graph.find(node.name, scope.module);
+  if (found?.declaration.kind !== 'variable' || !found.declaration.init) return null;
+  const init = unwrap(found.declaration.init);
+  return init.type === 'ObjectExpression'
+    ? { node: init, scope: { graph: scope.graph, module: found.module } }
+    : null;
+}
+
+function bound(pattern: Ast.Node, item: Bound, scope: Scope): Map<string, Bound> {
+  const bindings = new Map<string, Bound>();
+  if (pattern.type === 'Identifier') bindings.set(pattern.name, item);
+  else if (pattern.type === 'ArrayPattern') {
+    for (const [index, element] of pattern.elements.entries()) {
+      if (element?.type === 'Identifier') bindings.set(element.name, memberOf(item, index, scope));
+    }
+  } else if (pattern.type === 'ObjectPattern') {
+    for (const property of pattern.properties) {
+      if (property.type !== 'Property' || property.key.type !== 'Identifier') continue;
+      if (property.value.type === 'Identifier')
+        bindings.set(property.value.name, memberOf(item, property.key.name, scope));
+    }
+  }
+  return bindings;
+}
+
+function memberOf(item: Bound, key: string | number, scope: Scope): Bound {
+  if ('value' in item) {
+    const { value } = item;
+    if (Array.isArray(value)) return boundTo(value[Number(key)], scope);
+    return boundTo(
+      isFoldedObject(value ?? null)
+        ? (value as { object: Map<string, never> }).object.get(String(key))
+        : UNKNOWN,
+      scope,
+    );
+  }
+  const node = unwrap(item.node);
+  if (node.type === 'ArrayExpression') {
+    const element = node.elements[Number(key)];
+    return element ? { node: element as Ast.Node, scope: item.scope } : boundTo(undefined, scope);
+  }
+  if (node.type === 'ObjectExpression') {
+    for (const property of node.properties) {
+      if (property.type !== 'Property' || property.computed) continue;
+      const isKey = property.key.type === 'Identifier' && property.key.name === key;
+      if (isKey) return { node: property.value as Ast.Node, scope: item.scope };
+    }
+  }
+  return boundTo(UNKNOWN, scope);
+}

@@ -1,0 +1,190 @@
+/** The pure methods of strings, arrays and `Object` that folding follows, over values that are known already. */
+
+import type { Ast } from '../syntax/parse.js';
+import type { Folded } from './folded.js';
+import { asString, asStrings, isFoldedObject, UNKNOWN } from './folded.js';
+
+type Callback = ((...values: Folded[]) => Folded) | null;
+
+/** `Object.keys(...)` and its kin. */
+export function foldObjectCall(method: string, args: readonly Folded[]): Folded {
+  const [value = UNKNOWN] = args;
+  if (method === 'freeze' || method === 'seal') return value;
+  if (method === 'assign') {
+    const object = new Map<string, Folded>();
+    for (const one of args) {
+      if (isFoldedObject(one)) for (const [name, item] of one.object) object.set(name, item);
+    }
+    return { object };
+  }
+  if (method === 'fromEntries' && Array.isArray(value)) {
+    const entries = value.filter((one): one is Folded[] => Array.isArray(one));
+    return { object: new Map(entries.map(([name, one]) => [String(name), one])) };
+  }
+  if (!isFoldedObject(value)) return UNKNOWN;
+  if (method === 'keys' || method === 'getOwnPropertyNames') return [...value.object.keys()];
+  if (method === 'values') return [...value.object.values()];
+  if (method === 'entries') return [...value.object].map(([name, one]) => [name, one]);
+  return UNKNOWN;
+}
+
+/** A method of a string. Patterns are only tried where they cannot take long. */
+export function foldTextMethod(
+  method: string,
+  text: string,
+  args: readonly Ast.Node[],
+  inner: (node: Ast.Node) => Folded,
+  callback: Callback,
+): Folded {
+  const [first, second] = args;
+  switch (method) {
+    case 'toLowerCase':
+    case 'toLocaleLowerCase':
+      return text.toLowerCase();
+    case 'toUpperCase':
+    case 'toLocaleUpperCase':
+      return text.toUpperCase();
+    case 'trim':
+      return text.trim();
+    case 'toString':
+    case 'valueOf':
+      return text;
+    case 'replace':
+    case 'replaceAll':
+      return first ? replaced(text, method, first, second, inner, callback) : UNKNOWN;
+    case 'split': {
+      const separator = first ? inner(first) : UNKNOWN;
+      return typeof separator === 'string' ? text.split(separator) : UNKNOWN;
+    }
+    default:
+      return withPlainArguments(method, text, args.map(inner));
+  }
+}
+
+function withPlainArguments(method: string, text: string, args: readonly Folded[]): Folded {
+  const [first, second] = args;
+  if (typeof first === 'number' && (second === undefined || typeof second === 'number')) {
+    if (method === 'slice') return text.slice(first, second);
+    if (method === 'substring') return text.substring(first, second);
+    if (method === 'charAt') return text.charAt(first);
+    if (method === 'substr') return text.slice(first, second === undefined ? undefined : first + second);
+  }
+  if (typeof first === 'string') {
+    if (method === 'startsWith') return text.startsWith(first);
+    if (method === 'endsWith') return text.endsWith(first);
+    if (method === 'includes') return text.includes(first);
+    if (method === 'indexOf') return text.indexOf(first);
+    if (method === 'concat' && args.every((one) => typeof one === 'string')) return text + args.join('');
+  }
+  return UNKNOWN;
+}
+
+function replaced(
+  text: string,
+  method: string,
+  pattern: Ast.Node,
+  replacement: Ast.Node | undefined,
+  inner: (node: Ast.Node) => Folded,
+  callback: Callback,
+): Folded {
+  const search = patternOf(pattern) ?? asString(inner(pattern));
+  if (search === null || (search instanceof RegExp && text.length > 300)) return UNKNOWN;
+  const global = typeof search === 'string' && method === 'replaceAll';
+  if (callback) {
+    let failed = false;
+    const result = text[global ? 'replaceAll' : 'replace'](search, (...groups: unknown[]) => {
+      const values = groups.filter((one): one is string => typeof one === 'string');
+      const value = asString(callback(...values));
+      failed ||= value === null;
+      return value ?? '';
+    });
+    return failed ? UNKNOWN : result;
+  }
+  const by = replacement ? asString(inner(replacement)) : null;
+  if (by === null) return UNKNOWN;
+  return global ? text.replaceAll(search, by) : text.replace(search, by);
+}
+
+/**
+ * A regular expression literal, if it is of a simple enough form that matching it cannot take long: no group that
+ * is repeated, no backward reference, and at most two unbounded repetitions.
+ */
+function patternOf(node: Ast.Node): RegExp | null {
+  if (node.type !== 'Literal' || !('regex' in node) || !node.regex) return null;
+  const { pattern, flags } = node.regex;
+  const plain = pattern.replaceAll(/\\./g, 'x').replaceAll(/\[[^\]]*\]/g, 'x');
+  const isSimple =
+    pattern.length <= 80 &&
+    !/\)[*+{?]/.test(plain) &&
+    !/\\[1-9k]/.test(pattern) &&
+    (plain.match(/[*+]|,\}/g) ?? []).length <= 2;
+  if (!isSimple) return null;
+  try {
+    return new RegExp(pattern, flags.replaceAll(/[^gimsu]/g, ''));
+  } catch {
+    return null;
+  }
+}
+
+/** A method of an array; items that are not known stay UNKNOWN in the result. */
+export function foldArrayMethod(
+  method: string,
+  list: readonly Folded[],
+  args: readonly Folded[],
+  callback: Callback,
+): Folded {
+  const [first] = args;
+  switch (method) {
+    case 'concat':
+      return [...list, ...(args.flat() as Folded[])];
+    case 'join': {
+      const texts = asStrings([...list]);
+      const separator = args.length === 0 ? ',' : first;
+      return texts && typeof separator === 'string' ? texts.join(separator) : UNKNOWN;
+    }
+    case 'map':
+      return callback
+        ? list.map((one, index) => (one === UNKNOWN ? UNKNOWN : callback(one, index)))
+        : UNKNOWN;
+    case 'flatMap': {
+      if (!callback) return UNKNOWN;
+      return list.flatMap<Folded>((one, index) => (one === UNKNOWN ? [UNKNOWN] : callback(one, index)));
+    }
+    case 'reduce': {
+      if (!callback || args.length < 2) return UNKNOWN;
+      return list.reduce<Folded>((sum, one) => callback(sum, one), args[1]);
+    }
+    case 'filter':
+      return filtered(list, args.length, callback);
+    case 'flat':
+      return list.flat() as Folded[];
+    case 'slice':
+      if (args.length === 0) return [...list];
+      return list.includes(UNKNOWN) || typeof first !== 'number'
+        ? UNKNOWN
+        : list.slice(first, numberOr(args[1]));
+    case 'includes':
+      return list.includes(UNKNOWN) || first === UNKNOWN ? UNKNOWN : list.includes(first);
+    case 'reverse':
+    case 'sort':
+    case 'values':
+      return [...list];
+    default:
+      return UNKNOWN;
+  }
+}
+
+function numberOr(value: Folded): number | undefined {
+  return typeof value === 'number' ? value : undefined;
+}
+
+/** `filter(Boolean)` and `filter((one) => ...)`. */
+function filtered(list: readonly Folded[], given: number, callback: Callback): Folded {
+  if (!callback) return given === 1 ? list.filter((one) => Boolean(one)) : UNKNOWN;
+  return list.flatMap<Folded>((one, index) => {
+    if (one === UNKNOWN) return [UNKNOWN];
+    const kept = callback(one, index);
+    if (kept === UNKNOWN) return [UNKNOWN];
+    return kept ? [one] : [];
+  });
+}

@@ -1,0 +1,132 @@
+/** What names stand for inside functions and blocks: parameters, and what is declared there. */
+
+import type { Declaration, Module } from '../modules/modules.js';
+import type { Ast } from '../syntax/parse.js';
+import { Bindings } from './bindings.js';
+import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
+import { localDeclarations } from './functions.js';
+
+/** What the parameters of a function that is called with these arguments are bound to. */
+export function bindParameters(
+  node: FunctionNode,
+  args: readonly Ast.Argument[],
+  caller: Scope,
+): Map<string, Bound> {
+  const bindings = new Map<string, Bound>();
+  for (const [index, parameter] of node.params.entries()) {
+    const name = parameter.type === 'AssignmentPattern' ? parameter.left : parameter;
+    const argument = args[index];
+    const value = argument ?? (parameter.type === 'AssignmentPattern' ? parameter.right : null);
+    if (name.type === 'RestElement' && name.argument.type === 'Identifier') {
+      const rest = args.slice(index);
+      if (rest.some((one) => one.type === 'SpreadElement')) continue;
+      bindings.set(name.argument.name, { node: listOf(rest), scope: caller });
+    } else if (value && name.type === 'Identifier') bindings.set(name.name, { node: value, scope: caller });
+    else if (value && name.type === 'ObjectPattern') bindPattern(name, value, caller, bindings);
+  }
+  return bindings;
+}
+
+/** What the names inside a function stand for when it is called with these arguments. */
+export function calledWith(
+  { node, scope }: Callable,
+  args: readonly Ast.Argument[],
+  caller: Scope,
+): Bindings<Bound> {
+  const bindings = new Bindings(scope.bindings, bindParameters(node, args, caller));
+  if (asksForArguments(node, scope.module) && args.every((one) => one.type !== 'SpreadElement'))
+    bindings.set('arguments', { node: listOf(args), scope: caller });
+  return bindings;
+}
+
+const ASKING = new WeakMap<FunctionNode, boolean>();
+
+/** Does a function look at its arguments as a list, as compilers have it do for those with a default? */
+function asksForArguments(node: FunctionNode, { source }: Module): boolean {
+  const known = ASKING.get(node);
+  if (known !== undefined) return known;
+  const isArrow = node.type === 'ArrowFunctionExpression';
+  const asks = !isArrow && /\barguments\b/.test(source.slice(node.start, node.end));
+  ASKING.set(node, asks);
+  return asks;
+}
+
+function listOf(elements: readonly Ast.Argument[]): Ast.Node {
+  return { type: 'ArrayExpression', elements, start: 0, end: 0 } as unknown as Ast.Node;
+}
+
+/** `{ a, b: c } = object`, where the object is written out. */
+function bindPattern(
+  pattern: Ast.ObjectPattern,
+  value: Ast.Node,
+  scope: Scope,
+  bindings: Map<string, Bound>,
+): void {
+  for (const property of pattern.properties) {
+    if (property.type !== 'Property' || property.key.type !== 'Identifier') continue;
+    const target = property.value.type === 'AssignmentPattern' ? property.value.left : property.value;
+    if (target.type === 'Identifier')
+      bindings.set(target.name, { node: memberOf(value, property.key, property.computed), scope });
+  }
+}
+
+function memberOf(object: Ast.Node, property: Ast.Node, computed: boolean): Ast.Expression {
+  const { start, end } = object;
+  const member = { type: 'MemberExpression', object, property, computed, optional: false, start, end };
+  return member as unknown as Ast.Expression;
+}
+
+/** The expression that a declaration inside a function gives to its name; null for what is none. */
+export function givenBy(declaration: Declaration): Ast.Node | null {
+  if (declaration.kind === 'variable') return declaration.init;
+  if (declaration.kind === 'class' || declaration.kind === 'function') return declaration.node;
+  if (declaration.kind !== 'member') return null;
+  const { object, key, otherwise } = declaration;
+  const { start, end } = object;
+  const isIndex = /^\d+$/.test(key);
+  const name = isIndex
+    ? { type: 'Literal', value: Number(key), start, end }
+    : { type: 'Identifier', name: key, start, end };
+  const left = memberOf(object, name as unknown as Ast.Node, isIndex);
+  if (!otherwise) return left;
+  const either = { type: 'LogicalExpression', operator: '??', left, right: otherwise, start, end };
+  return either as unknown as Ast.Node;
+}
+
+/** A scope with further bindings, and with the constants that the statements of a block declare. */
+export function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, block: Ast.Node): Scope {
+  const inner = { ...scope, bindings: new Bindings(scope.bindings, bindings) };
+  for (const statement of block.type === 'BlockStatement' ? block.body : []) {
+    if (statement.type !== 'VariableDeclaration') continue;
+    for (const { id, init } of statement.declarations)
+      if (id.type === 'Identifier' && init) inner.bindings.set(id.name, { node: init, scope: inner });
+  }
+  return inner;
+}
+
+const LOCALS = new WeakMap<Scope, Map<string, Scope>>();
+
+/**
+ * A scope in which the constants that the functions around an expression declare are known, too: functions one inside
+ * the other, the innermost last.
+ */
+export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope {
+  if (around.every((one) => localDeclarations(one).size === 0)) return scope;
+  const known = LOCALS.get(scope) ?? new Map<string, Scope>();
+  LOCALS.set(scope, known);
+  // Many expressions stand in the same functions, which may declare thousands of names.
+  const key = around.map((one) => one.start).join();
+  const before = known.get(key);
+  if (before) return before;
+  const bindings = new Bindings(scope.bindings);
+  const inner = { ...scope, bindings };
+  for (const one of around) {
+    for (const [name, declaration] of localDeclarations(one)) {
+      const given = givenBy(declaration);
+      const taken = declaration.kind === 'member' ? { taken: true as const } : {};
+      if (given) bindings.set(name, { node: given, scope: inner, ...taken });
+    }
+  }
+  known.set(key, inner);
+  return inner;
+}

@@ -1,0 +1,128 @@
+/**
+ * Markup that is made by calls: what compilers make of JSX (`h("slot", { name: "end" })`, `jsx("div", { part: "row" })`),
+ * and elements made by hand (`document.createElement('slot')`, `row.setAttribute('part', 'row')`).
+ */
+
+import { alternatives } from '../folding/alternatives.js';
+import type { Scope } from '../folding/functions.js';
+import { unwrap } from '../folding/functions.js';
+import { functionsAround, within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { entryOf } from '../syntax/tree.js';
+import { scopesHanded } from './handed.js';
+
+/** What one call adds: names of slots ('' for the unnamed one) and of parts. */
+export interface MarkupCalled {
+  slots: string[];
+  parts: string[];
+}
+
+/** The names in the value of a `part` attribute. */
+export function partsIn(text: string): string[] {
+  return text.split(/\s+/).filter((one) => one !== '');
+}
+
+/** The names under which the value of an `exportparts` attribute passes parts on. */
+export function partsPassedOn(text: string): string[] {
+  return text
+    .split(',')
+    .map((one) => one.split(':').at(-1)?.trim() ?? '')
+    .filter((one) => one !== '');
+}
+
+const NOTHING: MarkupCalled = { slots: [], parts: [] };
+
+/** The slots and parts in one call, for each call of the function around it that hands it their names. */
+export function markupCalled(node: Ast.CallExpression, scope: Scope): MarkupCalled[] {
+  const once = called(node, scope);
+  if (once === NOTHING || once.slots.length + once.parts.length > 0) return [once];
+  return scopesHanded(node, scope).map((one) => called(node, one));
+}
+
+/** None where it makes no markup. */
+function called(node: Ast.CallExpression, scope: Scope): MarkupCalled {
+  const [first, second] = node.arguments;
+  if (!first) return NOTHING;
+  const method = calledMethod(node);
+  const name = wordOf(first);
+  if (method === 'createElement' && !second) return name === 'slot' ? made(node, scope) : NOTHING;
+  if (method === 'setAttribute' && name === 'part') return { slots: [], parts: words(second, scope) };
+  if (method === 'add' && isPartList(node.callee))
+    return { slots: [], parts: node.arguments.flatMap((one) => words(one, scope)) };
+  if (!second || (name === null && !isJsx(node.callee))) return NOTHING;
+  return asElement(name, unwrap(second), scope);
+}
+
+/** The functions that compilers of JSX call, by the names they import them under. */
+function isJsx(callee: Ast.Node): boolean {
+  return callee.type === 'Identifier' && /^_?(?:jsxs?|jsxDEV|h|createElement)$/.test(callee.name);
+}
+
+/** `make(tag, attributes, ...)`: the tag in words, or the name of what renders it. */
+function asElement(tag: string | null, attributes: Ast.Node, scope: Scope): MarkupCalled {
+  const isNone = attributes.type === 'Literal' && attributes.value === null;
+  if (isNone) return tag === 'slot' ? { slots: [''], parts: [] } : NOTHING;
+  if (attributes.type !== 'ObjectExpression') return NOTHING;
+  if (tag !== null && !/^[a-z][\w.-]*$/.test(tag)) return NOTHING;
+  const name = entryOf(attributes, 'name');
+  const part = entryOf(attributes, 'part');
+  const forwarded = entryOf(attributes, 'exportparts') ?? entryOf(attributes, 'exportParts');
+  return {
+    slots: tag !== 'slot' ? [] : name ? alternatives(name, scope) : [''],
+    parts: [
+      ...words(part, scope),
+      ...(forwarded ? alternatives(forwarded, scope).flatMap(partsPassedOn) : []),
+    ],
+  };
+}
+
+/** A slot made by hand, with the name it is given in the same function; without one when it is given none. */
+function made(node: Ast.CallExpression, scope: Scope): MarkupCalled {
+  const { program, source } = scope.module;
+  const around = functionsAround(node, program).at(-1) ?? program;
+  const held = /(?:^|[^\w$.])((?:this\.)?[#\w$]+)\s*=\s*$/.exec(
+    source.slice(Math.max(0, node.callee.start - 80), node.callee.start),
+  )?.[1];
+  if (!held) return { slots: [''], parts: [] };
+  const names = within('call', around, program).flatMap((call) => {
+    const [key, value] = call.arguments;
+    const isNaming = calledMethod(call) === 'setAttribute' && key !== undefined && wordOf(key) === 'name';
+    const { callee } = call;
+    const isHeld =
+      callee.type === 'MemberExpression' && source.slice(callee.object.start, callee.object.end) === held;
+    return isNaming && isHeld && value ? [value as Ast.Node] : [];
+  });
+  const assigned = new RegExp(
+    `${held.replaceAll(/[$.#]/g, '\\$&')}\\.name\\s*=\\s*(["'\`])([\\w-]+)\\1`,
+  ).exec(source.slice(around.start, around.end))?.[2];
+  if (assigned) return { slots: [assigned], parts: [] };
+  return { slots: names.length > 0 ? names.flatMap((one) => alternatives(one, scope)) : [''], parts: [] };
+}
+
+function calledMethod({ callee }: Ast.CallExpression): string | null {
+  return callee.type === 'MemberExpression' && !callee.computed && callee.property.type === 'Identifier'
+    ? callee.property.name
+    : null;
+}
+
+/** `element.part.add(...)` */
+function isPartList(callee: Ast.Node): boolean {
+  return (
+    callee.type === 'MemberExpression' &&
+    callee.object.type === 'MemberExpression' &&
+    callee.object.property.type === 'Identifier' &&
+    callee.object.property.name === 'part'
+  );
+}
+
+/** A string that is written out. */
+function wordOf(node: Ast.Node): string | null {
+  if (node.type === 'Literal') return typeof node.value === 'string' ? node.value : null;
+  return node.type === 'TemplateLiteral' && node.expressions.length === 0
+    ? (node.quasis[0]?.value.cooked ?? null)
+    : null;
+}
+
+function words(node: Ast.Node | null | undefined, scope: Scope): string[] {
+  return node ? alternatives(node, scope).flatMap(partsIn) : [];
+}

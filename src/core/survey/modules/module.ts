@@ -1,0 +1,292 @@
+/** One module: what its text declares, exports and imports. */
+
+import { LineMap } from '../../findings/lines.js';
+import type { Ast, Comment, Program } from '../syntax/parse.js';
+import { parseModule } from '../syntax/parse.js';
+import { restoreClasses } from '../syntax/restoring.js';
+
+/** What a name at the top level of a module stands for. */
+export type Declaration =
+  | { kind: 'class'; node: Ast.Class }
+  | { kind: 'function'; node: Ast.Function }
+  | { kind: 'variable'; init: Ast.Expression | null; type: Ast.TSTypeAnnotation | null | undefined }
+  /** One name out of a destructured object or array. */
+  | { kind: 'member'; object: Ast.Expression; key: string; otherwise?: Ast.Expression }
+  | { kind: 'enum'; node: Ast.TSEnumDeclaration }
+  | { kind: 'type'; node: Ast.TSTypeAliasDeclaration | Ast.TSInterfaceDeclaration }
+  | { kind: 'import'; specifier: string; imported: string }
+  | { kind: 'namespace'; specifier: string };
+
+export type Exported =
+  | { kind: 'local'; name: string }
+  | { kind: 'from'; specifier: string; imported: string }
+  | { kind: 'namespace'; specifier: string };
+
+/** One parsed module with its names. */
+export interface Module {
+  path: string;
+  label: string;
+  source: string;
+  program: Program;
+  comments: Comment[];
+  errors: { message: string; start: number; end: number }[];
+  lines: LineMap;
+  declarations: Map<string, Declaration>;
+  exports: Map<string, Exported>;
+  starExports: string[];
+  /** What is assigned to members of names at the top level, by `name.member`. */
+  assigned: Map<string, Ast.Expression>;
+  /** Specifiers of static imports and re-exports. */
+  staticSpecifiers: string[];
+  /** Every specifier imported for any reason, static and literal dynamic ones. */
+  specifiers: string[];
+}
+
+/** The name a default export without a name of its own is declared under. */
+const DEFAULT_EXPORT = '*default*';
+
+/** Parses a module and reads its names. */
+export function readModule(path: string, label: string, source: string): Module {
+  const { program, comments, errors } = parseModule(path, source);
+  restoreClasses(program, source);
+  const module: Module = {
+    path,
+    label,
+    source,
+    program,
+    comments,
+    errors,
+    lines: new LineMap(source),
+    declarations: new Map(),
+    exports: new Map(),
+    starExports: [],
+    assigned: new Map(),
+    staticSpecifiers: [],
+    specifiers: [],
+  };
+  for (const statement of program.body) addStatement(module, statement);
+  module.staticSpecifiers = [...module.specifiers];
+  for (const match of source.matchAll(/\bimport\(\s*(['"])([^'"]+)\1\s*\)/g))
+    module.specifiers.push(match[2] ?? '');
+  return module;
+}
+
+function addStatement(module: Module, statement: Ast.Statement | Ast.Directive): void {
+  switch (statement.type) {
+    case 'ImportDeclaration':
+      module.specifiers.push(statement.source.value);
+      for (const one of statement.specifiers) {
+        const specifier = statement.source.value;
+        if (one.type === 'ImportNamespaceSpecifier') {
+          module.declarations.set(one.local.name, { kind: 'namespace', specifier });
+        } else {
+          const imported = one.type === 'ImportDefaultSpecifier' ? 'default' : nameOf(one.imported);
+          module.declarations.set(one.local.name, { kind: 'import', specifier, imported });
+        }
+      }
+      return;
+    case 'ExportNamedDeclaration':
+      if (statement.source) module.specifiers.push(statement.source.value);
+      for (const one of statement.specifiers) {
+        module.exports.set(
+          nameOf(one.exported),
+          statement.source
+            ? { kind: 'from', specifier: statement.source.value, imported: nameOf(one.local) }
+            : { kind: 'local', name: nameOf(one.local) },
+        );
+      }
+      if (statement.declaration) {
+        for (const name of declare(module, statement.declaration)) {
+          module.exports.set(name, { kind: 'local', name });
+        }
+      }
+      return;
+    case 'ExportAllDeclaration':
+      module.specifiers.push(statement.source.value);
+      if (!statement.exported) module.starExports.push(statement.source.value);
+      else {
+        const specifier = statement.source.value;
+        module.exports.set(nameOf(statement.exported), { kind: 'namespace', specifier });
+      }
+      return;
+    case 'ExportDefaultDeclaration':
+      addDefaultExport(module, statement.declaration);
+      return;
+    case 'ExpressionStatement':
+      addAssignments(module, statement.expression);
+      return;
+    case 'IfStatement':
+      // What is only done where there is a page: `if (typeof HTMLElement !== 'undefined') Holder.Dial = class ...`
+      for (const one of statementsOf(statement.consequent))
+        if (one.type === 'ExpressionStatement') addAssignments(module, one.expression, true);
+      return;
+    default:
+      declare(module, statement);
+  }
+}
+
+function statementsOf(statement: Ast.Statement): (Ast.Statement | Ast.Directive)[] {
+  return statement.type === 'BlockStatement' ? statement.body : [statement];
+}
+
+/**
+ * Values given to names that were declared without one, as compilers write private methods (`_a = function ...`)
+ * and enums (`(function (Mark) { ... })(Mark || (Mark = {}))`).
+ * What is only done under a condition takes no other's place.
+ */
+function addAssignments(module: Module, node: Ast.Node, isConditional = false): void {
+  if (node.type === 'SequenceExpression') {
+    for (const one of node.expressions) addAssignments(module, one, isConditional);
+    return;
+  }
+  const members = node.type === 'CallExpression' ? enumMembers(node) : null;
+  if (members && node.type === 'CallExpression') {
+    const [argument] = node.arguments;
+    const name = argument?.type === 'LogicalExpression' ? argument.left : null;
+    if (name?.type === 'Identifier') giveValue(module, name.name, members);
+  }
+  if (node.type === 'CallExpression') {
+    // `define(TheClass, "name", value)`, as compilers write a static field.
+    const [holder, key, value] = node.arguments;
+    if (holder?.type === 'Identifier' && key?.type === 'Literal' && typeof key.value === 'string' && value) {
+      const name = `${holder.name}.${key.value}`;
+      if (!module.assigned.has(name)) module.assigned.set(name, value as Ast.Expression);
+    }
+  }
+  if (node.type !== 'AssignmentExpression' || node.operator !== '=') return;
+  const { left, right } = node;
+  if (left.type === 'Identifier') giveValue(module, left.name, right);
+  else if (left.type === 'MemberExpression' && !left.computed && left.object.type === 'Identifier') {
+    if (left.property.type !== 'Identifier') return;
+    const name = `${left.object.name}.${left.property.name}`;
+    if (!isConditional || !module.assigned.has(name)) module.assigned.set(name, right);
+  }
+}
+
+function giveValue(module: Module, name: string, init: Ast.Expression): void {
+  const before = module.declarations.get(name);
+  if (before?.kind === 'variable' && !before.init) module.declarations.set(name, { ...before, init });
+}
+
+/** The object that a compiled enum fills, or null when a call is no such thing. */
+function enumMembers(node: Ast.CallExpression): Ast.Expression | null {
+  const { callee } = node;
+  if (callee.type !== 'FunctionExpression' && callee.type !== 'ArrowFunctionExpression') return null;
+  const [parameter] = callee.params;
+  if (parameter?.type !== 'Identifier' || !callee.body) return null;
+  const properties: Ast.Node[] = [];
+  for (const expression of expressionsOf(callee.body)) {
+    if (expression.type === 'Identifier' && expression.name === parameter.name) continue;
+    if (expression.type !== 'AssignmentExpression') return null;
+    const { left, right } = expression;
+    if (left.type !== 'MemberExpression' || left.object.type !== 'Identifier') return null;
+    if (left.object.name !== parameter.name) return null;
+    // `Mark[Mark["High"] = 0] = "High"` names a number both ways.
+    const inner = left.property.type === 'AssignmentExpression' ? left.property : null;
+    const target = inner?.left.type === 'MemberExpression' ? inner.left : left;
+    const { start, end } = expression;
+    properties.push({
+      type: 'Property',
+      kind: 'init',
+      key: target.property,
+      value: inner ? inner.right : right,
+      computed: target.computed,
+      method: false,
+      shorthand: false,
+      start,
+      end,
+    } as unknown as Ast.Node);
+  }
+  if (properties.length === 0) return null;
+  return {
+    type: 'ObjectExpression',
+    properties,
+    start: node.start,
+    end: node.end,
+  } as unknown as Ast.Expression;
+}
+
+/** The expressions a function's body consists of, those of a return and of sequences among them. */
+function expressionsOf(body: Ast.Node): Ast.Node[] {
+  switch (body.type) {
+    case 'BlockStatement':
+      return body.body.flatMap(expressionsOf);
+    case 'ExpressionStatement':
+      return expressionsOf(body.expression);
+    case 'ReturnStatement':
+      return body.argument ? expressionsOf(body.argument) : [];
+    case 'SequenceExpression':
+      return body.expressions.flatMap(expressionsOf);
+    default:
+      return [body];
+  }
+}
+
+function addDefaultExport(module: Module, node: Ast.ExportDefaultDeclaration['declaration']): void {
+  let name = DEFAULT_EXPORT;
+  if (node.type === 'Identifier') name = node.name;
+  else if (node.type === 'ClassDeclaration' || node.type === 'ClassExpression') {
+    name = node.id?.name ?? DEFAULT_EXPORT;
+    module.declarations.set(name, { kind: 'class', node });
+  } else if (node.type === 'FunctionDeclaration' || node.type === 'FunctionExpression') {
+    name = node.id?.name ?? DEFAULT_EXPORT;
+    module.declarations.set(name, { kind: 'function', node });
+  } else if (node.type !== 'TSInterfaceDeclaration' && node.type !== 'TSDeclareFunction') {
+    module.declarations.set(name, { kind: 'variable', init: node as Ast.Expression, type: null });
+  }
+  module.exports.set('default', { kind: 'local', name });
+}
+
+/** Takes in one declaring statement; returns the names it declares. */
+function declare(module: Module, node: Ast.Node): string[] {
+  const declarations = declarationsIn(node);
+  for (const [name, declaration] of declarations) module.declarations.set(name, declaration);
+  return declarations.map(([name]) => name);
+}
+
+/** The names one statement declares. */
+export function declarationsIn(node: Ast.Node): [string, Declaration][] {
+  switch (node.type) {
+    case 'ClassDeclaration':
+    case 'ClassExpression':
+      return node.id ? [[node.id.name, { kind: 'class', node }]] : [];
+    case 'FunctionDeclaration':
+    case 'TSDeclareFunction':
+      return node.id ? [[node.id.name, { kind: 'function', node }]] : [];
+    case 'TSEnumDeclaration':
+      return [[node.id.name, { kind: 'enum', node }]];
+    case 'TSTypeAliasDeclaration':
+    case 'TSInterfaceDeclaration':
+      return [[node.id.name, { kind: 'type', node }]];
+    case 'VariableDeclaration':
+      return node.declarations.flatMap(declared);
+    default:
+      return [];
+  }
+}
+
+function declared({ id, init }: Ast.VariableDeclarator): [string, Declaration][] {
+  if (id.type === 'Identifier') {
+    const members = init?.type === 'CallExpression' ? enumMembers(init) : null;
+    return [[id.name, { kind: 'variable', init: members ?? init, type: id.typeAnnotation }]];
+  }
+  if (!init) return [];
+  if (id.type === 'ArrayPattern') {
+    return id.elements.flatMap((one, index): [string, Declaration][] =>
+      one?.type === 'Identifier' ? [[one.name, { kind: 'member', object: init, key: String(index) }]] : [],
+    );
+  }
+  if (id.type !== 'ObjectPattern') return [];
+  return id.properties.flatMap((one): [string, Declaration][] => {
+    if (one.type !== 'Property' || one.computed || one.key.type !== 'Identifier') return [];
+    const target = one.value.type === 'AssignmentPattern' ? one.value.left : one.value;
+    const otherwise = one.value.type === 'AssignmentPattern' ? { otherwise: one.value.right } : {};
+    return target.type === 'Identifier'
+      ? [[target.name, { kind: 'member', object: init, key: one.key.name, ...otherwise }]]
+      : [];
+  });
+}
+
+function nameOf(node: Ast.ModuleExportName): string {
+  return node.type === 'Literal' ? node.value : node.name;
+}

@@ -1,0 +1,204 @@
+/** The graph of modules: names followed through imports and re-exports, over a reader that the caller supplies. */
+
+import type { Ast } from '../syntax/parse.js';
+import type { Declaration, Module } from './module.js';
+import { readModule } from './module.js';
+
+export type { Declaration, Module } from './module.js';
+
+/** How the survey reaches source text. The caller supplies it; survey itself touches no file system. */
+export interface ModuleReader {
+  /** The text of a module, or null when there is none to read. */
+  read(path: string): string | null;
+  /** The path that `specifier` means in the module `from`, or null when it leads nowhere. */
+  resolve(specifier: string, from: string): string | null;
+  /** The name a path is shown under: relative to its package or to the working folder. */
+  label(path: string): string;
+  /** Does the path belong to the material being surveyed, as against a package it depends on? */
+  isOwn(path: string): boolean;
+  /** The type declarations of the material (`.d.ts`), by path; missing where there are none to look through. */
+  declarations?(): readonly string[];
+}
+
+/** A declaration together with the module it stands in. */
+export interface Found {
+  module: Module;
+  name: string;
+  declaration: Declaration;
+}
+
+/** What looking at a text tells, before it is parsed. */
+export type Look = { kind: 'sheet'; text: string; label: string } | { kind: 'nothing' } | { kind: 'code' };
+
+const NOTHING: Look = { kind: 'nothing' };
+const CODE: Look = { kind: 'code' };
+
+/** The modules reached so far, each read and parsed once. */
+export class ModuleGraph {
+  readonly #reader: ModuleReader;
+  readonly #modules = new Map<string, Module | null>();
+  readonly #looks = new Map<string, Look>();
+  #classFiles: Map<string, string[]> | null = null;
+
+  constructor(reader: ModuleReader) {
+    this.#reader = reader;
+  }
+
+  /** The module at a path, parsed on first use; null when it cannot be read. */
+  load(path: string): Module | null {
+    const known = this.#modules.get(path);
+    if (known !== undefined) return known;
+    const source = isScript(path) ? this.#reader.read(path) : null;
+    const module = source === null ? null : readModule(path, this.#reader.label(path), source);
+    this.#modules.set(path, module);
+    return module;
+  }
+
+  /** The module of the material that a specifier means, if it was read already or its text fits a pattern; else null. */
+  ownWhere(specifier: string, from: Module, pattern: RegExp): Module | null {
+    const path = this.#reader.resolve(specifier, from.path);
+    if (path === null || !this.#reader.isOwn(path)) return null;
+    const known = this.#modules.get(path);
+    if (known !== undefined) return known;
+    return isScript(path) && pattern.test(this.#reader.read(path) ?? '') ? this.load(path) : null;
+  }
+
+  resolve(specifier: string, from: Module): Module | null {
+    const path = this.#reader.resolve(specifier, from.path);
+    return path === null ? null : this.load(path);
+  }
+
+  isOwn(module: Module): boolean {
+    return this.#reader.isOwn(module.path);
+  }
+
+  /**
+   * The type declarations that stand beside a compiled module (`x.js` and `x.d.ts`), if there are any and their
+   * text holds `word`; without it they are not worth parsing.
+   */
+  declarationsBeside(module: Module, word: string): Module | null {
+    const match = /^(.*)\.([cm]?)js$/.exec(module.path);
+    if (!match) return null;
+    const path = `${match[1]}.d.${match[2]}ts`;
+    return this.#reader.read(path)?.includes(word) ? this.load(path) : null;
+  }
+
+  /**
+   * The type declarations of a class that was bundled into a chunk: those of the package that declare a class of
+   * its name, and only one such.
+   */
+  declarationsNamed(className: string, module: Module): Module | null {
+    if (!/\.[cm]?js$/.test(module.path) || className.length < 3) return null;
+    this.#classFiles ??= this.#indexClasses();
+    const [only, ...others] = this.#classFiles.get(className) ?? [];
+    return only && others.length === 0 ? this.load(only) : null;
+  }
+
+  #indexClasses(): Map<string, string[]> {
+    const files = new Map<string, string[]>();
+    for (const path of this.#reader.declarations?.() ?? []) {
+      for (const match of this.#reader.read(path)?.matchAll(/\bclass\s+(\w+)/g) ?? []) {
+        const name = match[1] ?? '';
+        files.set(name, [...(files.get(name) ?? []), path]);
+      }
+    }
+    return files;
+  }
+
+  /**
+   * What a name means in a module, through imports and re-exports; null when it leads out of reach or in a
+   * circle.
+   */
+  find(name: string, module: Module, visited = new Set<string>()): Found | null {
+    const declaration = module.declarations.get(name);
+    if (!declaration) return null;
+    if (declaration.kind !== 'import') return { module, name, declaration };
+    const target = this.resolve(declaration.specifier, module);
+    return target ? this.findExport(declaration.imported, target, visited) : null;
+  }
+
+  /**
+   * What `holder.name` means where `holder` is a module imported, or exported again, as a namespace, or an object that is
+   * written out; else null.
+   */
+  findMember(holder: string, name: string, module: Module): Found | null {
+    const declaration = module.declarations.get(holder);
+    if (declaration?.kind === 'namespace') {
+      const target = this.resolve(declaration.specifier, module);
+      return target && this.findExport(name, target);
+    }
+    const target = declaration?.kind === 'import' ? this.resolve(declaration.specifier, module) : null;
+    const exported = declaration?.kind === 'import' ? target?.exports.get(declaration.imported) : undefined;
+    if (target && exported?.kind === 'namespace') {
+      const inner = this.resolve(exported.specifier, target);
+      return inner && this.findExport(name, inner);
+    }
+    const found = this.find(holder, module);
+    return found && memberOfObject(found, name);
+  }
+
+  /** What a module exports under a name. Cyclic re-exports end in null. */
+  findExport(name: string, module: Module, visited = new Set<string>()): Found | null {
+    const key = `${module.path}#${name}`;
+    if (visited.has(key)) return null;
+    visited.add(key);
+    const exported = module.exports.get(name);
+    if (exported?.kind === 'local') return this.find(exported.name, module, visited);
+    if (exported?.kind === 'from') {
+      const target = this.resolve(exported.specifier, module);
+      return target ? this.findExport(exported.imported, target, visited) : null;
+    }
+    for (const specifier of name === 'default' ? [] : module.starExports) {
+      const target = this.resolve(specifier, module);
+      const found = target && this.findExport(name, target, visited);
+      if (found) return found;
+    }
+    return null;
+  }
+
+  /**
+   * What a look at the text of an unparsed module behind an imported name tells. `sheet`: only style sheets or
+   * constants, so all it can add to a component stands in its text. `nothing`: neither markup nor styles, or a
+   * module of another package. `code`: anything else, worth parsing.
+   */
+  lookBehind(name: string, module: Module, anywhere = false): Look {
+    const declaration = module.declarations.get(name);
+    if (declaration?.kind !== 'import') return CODE;
+    const path = this.#reader.resolve(declaration.specifier, module.path);
+    if (path === null || !(anywhere || this.#reader.isOwn(path))) return NOTHING;
+    const known = this.#looks.get(path) ?? this.#look(path);
+    this.#looks.set(path, known);
+    return known;
+  }
+
+  #look(path: string): Look {
+    const text = this.#reader.read(path);
+    if (text === null) return NOTHING;
+    if (/\.(css|scss|less)$/.test(path)) return { kind: 'sheet', text, label: this.#reader.label(path) };
+    const isCode = /\bclass\s|=>|\bfunction\b/.test(text);
+    if (!isCode && /\bcss\s*`/.test(text)) return { kind: 'sheet', text, label: this.#reader.label(path) };
+    const mayHold =
+      /<slot|["'`]slot["'`]|\bpart\b|var\(|:state\(|\bstates\b|--/.test(text) ||
+      /\bexport\b[^;]*\bfrom\b/.test(text);
+    return mayHold ? CODE : NOTHING;
+  }
+}
+
+/** Style sheets, JSON and pictures can be imported, too, with a bundler; they declare nothing. */
+function isScript(path: string): boolean {
+  return !/\.(css|scss|less|json|svg|png|html)$/.test(path);
+}
+
+/** A function or a class in an object that is written out, or that is put there later. */
+function memberOfObject({ module, name: holder, declaration }: Found, name: string): Found | null {
+  const object = declaration.kind === 'variable' ? declaration.init : null;
+  if (object?.type !== 'ObjectExpression') return null;
+  const isNamed = (one: Ast.ObjectPropertyKind) =>
+    one.type === 'Property' && !one.computed && one.key.type === 'Identifier' && one.key.name === name;
+  const written = object.properties.find(isNamed);
+  const value = written?.type === 'Property' ? written.value : null;
+  const init = module.assigned.get(`${holder}.${name}`) ?? value;
+  const kinds = ['FunctionExpression', 'ArrowFunctionExpression', 'ClassExpression'];
+  if (!init || !kinds.includes(init.type)) return null;
+  return { module, name, declaration: { kind: 'variable', init, type: null } };
+}

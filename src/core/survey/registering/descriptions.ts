@@ -1,0 +1,132 @@
+/** Registrations by description: a call that is handed an object, or a compiler's table, with a tag in it. */
+
+import type { Registration } from '../../contract/types.js';
+import { chainOf } from '../classes/classes.js';
+import { memberTableIn } from '../dialects/compiled.js';
+import type { Scope } from '../folding/functions.js';
+import { calledName, isFunction, unwrap } from '../folding/functions.js';
+import type { Ast } from '../syntax/parse.js';
+import { parseModule } from '../syntax/parse.js';
+import { tagsGiven } from './element-names.js';
+import { DEFINING_NAME, isTagLiteral } from './helpers.js';
+import { baseNameIn } from './prefixed.js';
+import type { Finding } from './registering.js';
+import { isDefine } from './registering.js';
+
+/** The calls that top-level statements consist of, or give to a name. */
+export function statementCalls(program: Ast.Program): Ast.CallExpression[] {
+  return program.body.flatMap((statement) => {
+    const expressions: (Ast.Node | null | undefined)[] =
+      statement.type === 'ExpressionStatement'
+        ? [statement.expression]
+        : statement.type === 'ExportDefaultDeclaration'
+          ? [statement.declaration]
+          : statement.type === 'VariableDeclaration'
+            ? statement.declarations.map((one) => one.init)
+            : statement.type === 'ExportNamedDeclaration' &&
+                statement.declaration?.type === 'VariableDeclaration'
+              ? statement.declaration.declarations.map((one) => one.init)
+              : [];
+    return expressions.flatMap((one) => {
+      const inner = one ? unwrap(one) : null;
+      const call = inner?.type === 'AssignmentExpression' ? unwrap(inner.right) : inner;
+      return call?.type === 'CallExpression' ? [call] : [];
+    });
+  });
+}
+
+/**
+ * A call that is handed a description with a tag in it: `define({ tag: 'a-b', ... })` makes the element itself,
+ * `TheClass.define({ name: 'a-b', template })` makes it of a class.
+ */
+export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[] {
+  const callee = unwrap(node.callee);
+  if (isDefine(node)) return [];
+  const description = node.arguments.find((one) => descriptionIn(one, scope) !== null);
+  if (!description) {
+    // `customElement('a-b', { props }, view)`: a tag, then what makes it.
+    const [first, ...rest] = node.arguments;
+    const isMaker = callee.type === 'Identifier' && /element|component|define|register/i.test(callee.name);
+    if (!first || !isMaker || !isTagLiteral(first) || !rest.some(isTableOrView)) return [];
+    if (rest.some((one) => chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0))
+      return [];
+    return tagsGiven(first, scope).map((tag) => ({ tag, node, scope, place: node, registers: 'on-import' }));
+  }
+  const tags = tagsGiven(description, scope);
+  const holder = callee.type === 'MemberExpression' ? callee.object : null;
+  const isClassHolder =
+    holder !== null && chainOf({ node: holder, scope, name: null }, scope.graph).layers.length > 0;
+  const name = calledName(callee);
+  if (isClassHolder) {
+    const registers: Registration = DEFINING_NAME.test(name) ? 'on-import' : 'by-call';
+    const worded = tagInWords(description, scope);
+    const known = worded.length > 0 ? worded : tags;
+    return known.map((tag) => ({ tag, node: holder, scope, place: node, registers, made: { node, scope } }));
+  }
+  return tags.map((tag) => ({ tag, node, scope, place: node, registers: 'on-import' }));
+}
+
+function isTableOrView(node: Ast.Node): boolean {
+  const inner = unwrap(node);
+  return inner.type === 'ObjectExpression' || isFunction(inner);
+}
+
+/** An object that describes an element: it has a tag, and more than that. */
+function descriptionIn(argument: Ast.Node, scope: Scope): Ast.ObjectExpression | null {
+  let node = unwrap(argument);
+  if (node.type === 'Identifier') {
+    const found = scope.graph.find(node.name, scope.module);
+    if (found?.declaration.kind !== 'variable' || !found.declaration.init) return null;
+    node = unwrap(found.declaration.init);
+  }
+  if (node.type !== 'ObjectExpression' || node.properties.length < 2) return null;
+  const hasTag = node.properties.some(
+    (one) =>
+      one.type === 'Property' &&
+      one.key.type === 'Identifier' &&
+      ['tag', 'tagName', 'is', 'name', 'baseName'].includes(one.key.name) &&
+      (one.key.name === 'baseName' || tagsGiven(one.value, scope).length > 0),
+  );
+  return hasTag ? node : null;
+}
+
+/** A base name is no tag, even with a hyphen in it; the doc comment beside it may write the whole: `<line-gauge>`. */
+function tagInWords(description: Ast.Node, scope: Scope): string[] {
+  const name = baseNameIn(description, scope);
+  if (name === null) return [];
+  const match = new RegExp(`<([a-z][\\w]*-${name})\\b[^>]*>`).exec(scope.module.source);
+  return match?.[1] ? [match[1]] : [];
+}
+
+/**
+ * Tables of elements that are loaded when needed: `start([["chunk", [[flags, "a-b", { members }]]]])`, also where the
+ * list is text, `start(JSON.parse("[...]"))`.
+ */
+export function lazyTables(node: Ast.CallExpression, scope: Scope): Finding[] {
+  const list = node.arguments[0] ? listIn(node.arguments[0]) : null;
+  if (!list) return [];
+  return list.elements.flatMap((chunk) => {
+    if (chunk?.type !== 'ArrayExpression') return [];
+    const [, tables] = chunk.elements;
+    if (tables?.type !== 'ArrayExpression') return [];
+    return tables.elements.flatMap((one): Finding[] => {
+      const table = one ? memberTableIn(one) : null;
+      if (!one || !table) return [];
+      const place: Ast.Node = list === node.arguments[0] ? one : node;
+      const members = { node: table.members as Ast.Node, scope, watched: table.watched };
+      return [{ tag: table.tag, node: place, scope, place, registers: 'by-call', members }];
+    });
+  });
+}
+
+/** A list that is written out, or stands in a text that is parsed. */
+function listIn(node: Ast.Node): Ast.ArrayExpression | null {
+  if (node.type === 'ArrayExpression') return node;
+  if (node.type !== 'CallExpression' || calledName(node.callee) !== 'parse') return null;
+  const [text] = node.arguments;
+  if (text?.type !== 'Literal' || typeof text.value !== 'string' || !text.value.startsWith('[[')) return null;
+  // Blanks before it keep its places those of the text, which stands on one line.
+  const [statement] = parseModule('list.js', `${' '.repeat(node.start)}(${text.value})`).program.body;
+  const parsed = statement?.type === 'ExpressionStatement' ? unwrap(statement.expression) : null;
+  return parsed?.type === 'ArrayExpression' ? parsed : null;
+}

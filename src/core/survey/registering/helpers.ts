@@ -1,0 +1,143 @@
+/** Registrations through helpers: functions that call the registry with what they are given. */
+
+import type { Registration } from '../../contract/types.js';
+import { chainOf } from '../classes/classes.js';
+import { isClass } from '../classes/layers.js';
+import { callableOf } from '../folding/callables.js';
+import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
+import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
+import { calledWith, withLocals } from '../folding/scopes.js';
+import { functionsAround, within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { tagsGiven } from './element-names.js';
+import type { Finding } from './registering.js';
+import { extendsOf, isCalledLater, isDefine, scopesAt, staticScope } from './registering.js';
+
+/**
+ * A call of something that defines: a function of the material whose body calls the registry, or one out of reach
+ * that is named for it and is given a tag and a class.
+ */
+export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
+  const callee = unwrap(node.callee);
+  const { program } = scope.module;
+  const around = functionsAround(node, program);
+  if (!mayBeHelper(callee, node)) return [];
+  const registers: Registration = isCalledLater(around, scope) ? 'by-call' : 'on-import';
+  return scopesAt(node, around, scope).flatMap((inner) => {
+    const helper = definingFunction(callee, inner);
+    if (helper) return throughHelper(node, helper, inner, registers);
+    return byName(node, callee, inner, registers);
+  });
+}
+
+/** Names of functions that are called for defining elements. */
+export const DEFINING_NAME =
+  /^_?(?:define|register)|(?:define|register)(?:Custom)?(?:Element|Component)?s?$|^(?:custom|web)(?:Element|Component)$/i;
+
+function mayBeHelper(callee: Ast.Node, node: Ast.CallExpression): boolean {
+  const name = calledName(callee);
+  if (DEFINING_NAME.test(name)) return true;
+  // Any other function may define, too, if it is given a class or a tag at the top of a statement.
+  return node.arguments.some((one) => isTagLiteral(one)) && callee.type === 'Identifier';
+}
+
+/** A string literal in the form of a tag. */
+export function isTagLiteral(node: Ast.Node): boolean {
+  return (
+    node.type === 'Literal' && typeof node.value === 'string' && /^[a-z][\w.]*-[\w.-]+$/.test(node.value)
+  );
+}
+
+interface Helper extends Callable {
+  /** What `this` is in a static method. */
+  self: { node: Ast.Node; scope: Scope } | null;
+}
+
+function definingFunction(callee: Ast.Node, scope: Scope): Helper | null {
+  const plain =
+    callee.type === 'Identifier' || callee.type === 'MemberExpression' ? callableOf(callee, scope) : null;
+  if (plain) return definesIn(plain).length > 0 ? { ...plain, self: null } : null;
+  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
+  const { name } = callee.property;
+  const chain = chainOf({ node: callee.object, scope, name: null }, scope.graph);
+  for (const layer of chain.layers) {
+    const member = layer.node.body.body.find(
+      (one) =>
+        one.type === 'MethodDefinition' &&
+        one.static &&
+        one.key.type === 'Identifier' &&
+        one.key.name === name,
+    );
+    if (member?.type !== 'MethodDefinition') continue;
+    const inner: Scope = { ...staticScope(chain, scope), module: layer.module, bindings: layer.bindings };
+    const helper = { node: member.value, scope: inner, self: { node: callee.object, scope } };
+    return definesIn(helper).length > 0 ? helper : null;
+  }
+  return null;
+}
+
+const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();
+
+/**
+ * The calls of the registry in a function's body, also in functions inside it that take nothing. (One that takes
+ * the class is a decorator's: it is not called yet.) Where there are none, calls of what is named for it.
+ */
+function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
+  const known = DEFINES.get(node);
+  if (known) return known;
+  const { program, source } = scope.module;
+  const runs = (call: Ast.Node) =>
+    functionsAround(call, program).every((one) => one.start <= node.start || one.params.length === 0);
+  const all = within('call', node, program).filter(runs);
+  const direct = /\bdefine\b/.test(source) ? all.filter(isDefine) : [];
+  const calls =
+    direct.length > 0
+      ? direct
+      : all.filter((one) => one.arguments.length > 1 && DEFINING_NAME.test(calledName(unwrap(one.callee))));
+  DEFINES.set(node, calls);
+  return calls;
+}
+
+function throughHelper(
+  node: Ast.CallExpression,
+  helper: Helper,
+  scope: Scope,
+  registers: Registration,
+): Finding[] {
+  const bindings = calledWith(helper, node.arguments, scope);
+  const inner = withLocals({ ...helper.scope, bindings }, [helper.node]);
+  return definesIn(helper).flatMap((call) => {
+    const [first, second, options] = call.arguments;
+    if (!first || !second) return [];
+    const target = unwrap(second);
+    const own = target.type === 'ThisExpression' ? helper.self : { node: target, scope: inner };
+    const isBoundThis =
+      target.type === 'Identifier' && bindings.get(target.name)?.node.type === 'ThisExpression';
+    const place = isBoundThis ? helper.self : own;
+    if (!place) return [];
+    const extendsTag = options ? extendsOf(options, inner) : null;
+    return tagsGiven(first, inner).map((tag) => ({ tag, ...place, place: node, registers, extendsTag }));
+  });
+}
+
+/** A helper out of reach: `defineElement('a-b', TheClass)`, in either order. */
+function byName(
+  node: Ast.CallExpression,
+  callee: Ast.Node,
+  scope: Scope,
+  registers: Registration,
+): Finding[] {
+  // A bundler may have changed the name here, or where it is exported.
+  if (![calledName(callee), originalName(callee, scope)].some((name) => DEFINING_NAME.test(name))) return [];
+  const args = node.arguments.filter((one) => one.type !== 'SpreadElement');
+  const at = args.findIndex((one) => one.type !== 'ObjectExpression' && tagsGiven(one, scope).length > 0);
+  const given = args[at];
+  const target = args.find(
+    (one, index) => index !== at && (isClass(unwrap(one)) || unwrap(one).type === 'Identifier'),
+  );
+  if (!given || !target || isFunction(target)) return [];
+  const leads = chainOf({ node: target, scope, name: null }, scope.graph).layers.length > 0;
+  return leads
+    ? tagsGiven(given, scope).map((tag) => ({ tag, node: target, scope, place: node, registers }))
+    : [];
+}

@@ -1,0 +1,157 @@
+/** What every way of registering a tag shares: what is found, and where and when a call is made. */
+
+import type { Registration } from '../../contract/types.js';
+import { chainOf, scopeOf } from '../classes/classes.js';
+import type { ClassChain, Layer } from '../classes/layers.js';
+import { Bindings } from '../folding/bindings.js';
+import { fold } from '../folding/fold.js';
+import { asString, isFoldedObject } from '../folding/folded.js';
+import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
+import { unwrap } from '../folding/functions.js';
+import { elementsOf } from '../folding/loops.js';
+import { withBlock, withLocals } from '../folding/scopes.js';
+import type { Module } from '../modules/modules.js';
+import { callsGiven, classAround, loopsAround, within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+
+export interface Registered {
+  tag: string;
+  /** The expression for the class: an identifier, the class itself, or a call that makes it. */
+  node: Ast.Node;
+  /** Where the names in that expression are looked up. */
+  scope: Scope;
+  /** The module that registers the tag. */
+  module: Module;
+  /** The built-in tag a customised built-in extends. */
+  extendsTag: string | null;
+  registers: Registration;
+  /** The table of members that a compiler keeps apart from the class. */
+  members?: NonNullable<Layer['members']>;
+  /** The call that makes the element of the class, where it is handed more than the class. */
+  made?: { node: Ast.Node; scope: Scope };
+  /** Where the tag is given. */
+  place: { start: number; end: number };
+}
+
+/** Registrations whose tag could not be told from the source. */
+export interface Unfolded {
+  module: Module;
+  place: { start: number; end: number };
+}
+
+/** A registration as one call or decorator makes it. */
+export interface Finding {
+  tag: string;
+  node: Ast.Node;
+  scope: Scope;
+  place: Ast.Node;
+  registers: Registration;
+  extendsTag?: string | null;
+  members?: NonNullable<Layer['members']>;
+  made?: { node: Ast.Node; scope: Scope };
+}
+
+/** The scopes a call is made in: one, or one for each round of the loops over constants around it. */
+export function scopesAt(node: Ast.Node, around: readonly FunctionNode[], scope: Scope): Scope[] {
+  const { program } = scope.module;
+  const holder = classAround(node, program);
+  const named = holder ? { ...scope, ...ownOf(holder, scope) } : scope;
+  const outer = withLocals(withDefaults(named, around), around);
+  let scopes: Scope[] = [outer];
+  const loops = [
+    ...loopsAround(node, program).map((one) => ({
+      list: one.right as Ast.Node,
+      pattern: one.left.type === 'VariableDeclaration' ? one.left.declarations[0]?.id : undefined,
+      body: one.body as Ast.Node,
+    })),
+    ...around.flatMap((one) => {
+      const list = loopedOver(one, scope);
+      return list
+        ? [{ list, pattern: one.params[0] as Ast.Node | undefined, body: one.body as Ast.Node }]
+        : [];
+    }),
+  ];
+  for (const { list, pattern, body } of loops) {
+    if (!pattern) continue;
+    scopes = scopes.flatMap((one) => {
+      const rounds = elementsOf(list, pattern, one);
+      return rounds ? rounds.map((bindings) => withBlock(one, bindings, body)) : [one];
+    });
+  }
+  return scopes;
+}
+
+/** What parameters stand for where a call gives nothing else: `register(tag = 'a-b')`. */
+function withDefaults(scope: Scope, around: readonly FunctionNode[]): Scope {
+  const defaults = around.flatMap((one) =>
+    one.params.flatMap((parameter): [string, Bound][] =>
+      parameter.type === 'AssignmentPattern' && parameter.left.type === 'Identifier'
+        ? [[parameter.left.name, { node: parameter.right, scope }]]
+        : [],
+    ),
+  );
+  return defaults.length > 0 ? { ...scope, bindings: new Bindings(scope.bindings, defaults) } : scope;
+}
+
+/** The static members of a class, for `this.tagName` in its own static method or block. */
+function ownOf(node: Ast.Class, scope: Scope): Pick<Scope, 'own' | 'above'> {
+  const { own, above } = staticScope(chainOf({ node, scope, name: null }, scope.graph), scope);
+  return { ...(own ? { own } : {}), ...(above ? { above } : {}) };
+}
+
+/** The scope in which `this` is the class at the start of a chain. */
+export function staticScope(chain: ClassChain, otherwise: Scope): Scope {
+  const [layer] = chain.layers;
+  return layer ? scopeOf(layer, chain, otherwise.graph) : otherwise;
+}
+
+/** The list of `list.forEach(function)`, where the function is the one given. */
+function loopedOver(node: FunctionNode, scope: Scope): Ast.Node | null {
+  for (const call of callsGiven(node, scope.module.program)) {
+    const callee = unwrap(call.callee);
+    if (call.arguments[0] !== node || callee.type !== 'MemberExpression') continue;
+    if (callee.property.type !== 'Identifier') continue;
+    return ['forEach', 'map'].includes(callee.property.name) ? callee.object : null;
+  }
+  return null;
+}
+
+/** `customElements.define(...)`, or a call of `define` on a registry that was handed over. */
+export function isDefine(node: Ast.CallExpression): boolean {
+  const callee = unwrap(node.callee);
+  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return false;
+  return callee.property.name === 'define' && isRegistry(unwrap(callee.object));
+}
+
+function isRegistry(node: Ast.Node): boolean {
+  if (node.type === 'Identifier') return /^customElements$|registry$/i.test(node.name);
+  return (
+    node.type === 'MemberExpression' &&
+    node.property.type === 'Identifier' &&
+    node.property.name === 'customElements'
+  );
+}
+
+/** A function that is neither called where it stands nor handed to a call runs when somebody calls it. */
+export function isCalledLater(around: readonly FunctionNode[], scope: Scope): boolean {
+  if (around.length === 0) return false;
+  const { program } = scope.module;
+  const atOnce = calledAtOnce(program);
+  return around.some((one) => !atOnce.has(one) && callsGiven(one, program).length === 0);
+}
+
+const AT_ONCE = new WeakMap<Ast.Program, Set<Ast.Node>>();
+
+function calledAtOnce(program: Ast.Program): Set<Ast.Node> {
+  const known = AT_ONCE.get(program);
+  if (known) return known;
+  const called = new Set(within('call', program, program).map((call) => unwrap(call.callee)));
+  AT_ONCE.set(program, called);
+  return called;
+}
+
+/** The built-in tag in the options of a define call: `{ extends: "button" }`. */
+export function extendsOf(options: Ast.Node, scope: Scope): string | null {
+  const value = fold(options, scope);
+  return isFoldedObject(value) ? asString(value.object.get('extends') ?? null) : null;
+}

@@ -1,0 +1,191 @@
+/** Where tags are registered: define calls, helpers that make them, class decorators, and what compilers make of those. */
+
+import { classDecorations } from '../classes/decorations.js';
+import { isClass } from '../classes/layers.js';
+import { fold } from '../folding/fold.js';
+import { UNKNOWN } from '../folding/folded.js';
+import type { FunctionNode, Scope } from '../folding/functions.js';
+import { originalName, unwrap } from '../folding/functions.js';
+import { withLocals } from '../folding/scopes.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import { casesAround, classAround, functionsAround, within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { entryOf } from '../syntax/tree.js';
+import { describedCall, lazyTables, statementCalls } from './descriptions.js';
+import { tagsGiven } from './element-names.js';
+import { helperCall } from './helpers.js';
+import { prefixedCall } from './prefixed.js';
+import type { Finding, Registered, Unfolded } from './registering.js';
+import { extendsOf, isCalledLater, isDefine, scopesAt } from './registering.js';
+
+export type { Registered } from './registering.js';
+
+/**
+ * Can a text hold a registration at all? Looked at before anything is parsed: a registry, a call of a defining
+ * helper, a decorator that is given a tag, or what a compiler makes of one (`[decorator('a-b')], TheClass`).
+ */
+export function mayRegister(source: string): boolean {
+  return REGISTERING.some((one) => one.test(source));
+}
+
+const REGISTERING = [
+  /\bcustomElements\b|Define\(|\b(?:define|register)\w*(?:\s*\(\s*[^\s)]|\s+as\s)|\.(?:define|register)\w*\(\)/,
+  // A decorator that is given a tag, a constant for one, or an object with one.
+  /@[\w.]+\(\s*(?:["'`][a-z]|[\w.]+\s*\)|\{[^}]*["'`][a-z][\w.]*-)/,
+  // What compilers make of it.
+  /\(\s*(?:["'`][a-z][\w.$-]*["'`]|\w+|\{\s*\w+:\s*["'`][\w-]+["'`][^)]*)\s*\)\s*(?:,[^\]]{0,400})?\]\s*,\s*[\w$]+\s*\)/,
+  /(?:Decorate|_applyDecs|[dD]ecorators)\w*\b/,
+  // A description of an element, and a compiler's table of members.
+  /\b\w*(?:[eE]lement|[cC]omponent)\w*\(\s*["'`][a-z]\w*-/,
+  /\b(?:is|tag|tagName|baseName)\s*:\s*["'`]|\[\s*\d+\s*,\s*\\?["'][a-z]\w*-[\w-]*\\?["']\s*[,\]]/,
+];
+
+/** The registrations in one module, in source order. */
+export function registrationsIn(
+  module: Module,
+  graph: ModuleGraph,
+): { registered: Registered[]; unfolded: Unfolded[] } {
+  const found: Finding[] = [];
+  const unfolded: Unfolded[] = [];
+  const scope: Scope = { graph, module };
+  for (const node of within('class', module.program, module.program)) {
+    for (const decorator of node.decorators ?? [])
+      found.push(...byDecorator(decorator.expression, node, scope, decorator));
+  }
+  for (const node of within('call', module.program, module.program)) {
+    const direct = directCall(node, scope);
+    if (direct) {
+      found.push(...direct.found);
+      if (direct.unfolded) unfolded.push({ module, place: node });
+    } else found.push(...compiledDecorators(node, scope), ...throughCall(node, scope));
+  }
+  const placed = new Set(found.map((one) => one.place));
+  for (const node of statementCalls(module.program))
+    if (!placed.has(node)) found.push(...describedCall(node, scope));
+  const registered = found.map(
+    ({ tag, node, scope: inner, place, registers, extendsTag, members, made }): Registered => ({
+      tag,
+      node,
+      scope: inner,
+      module,
+      extendsTag: extendsTag ?? null,
+      registers,
+      place,
+      ...(members ? { members } : {}),
+      ...(made ? { made } : {}),
+    }),
+  );
+  registered.sort((a, b) => a.place.start - b.place.start);
+  return { registered, unfolded };
+}
+
+/** The tags a class decorator is given: `@x('a-b')` or `@x({ name: 'a-b' })`. */
+function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place: Ast.Node): Finding[] {
+  const node = unwrap(decorator);
+  if (node.type !== 'CallExpression') return [];
+  // A class decorator may be given a name with a hyphen that is no tag: that of an event, say.
+  if (/^(?:event|fires|emits|listen|slot|css)/i.test(originalName(node, scope))) return [];
+  const [argument, second] = node.arguments;
+  const tags = argument ? tagsGiven(argument, scope) : [];
+  const extendsTag = second ? extendsOf(second, scope) : null;
+  return tags.map((tag) => ({ tag, node: target, scope, place, registers: 'on-import', extendsTag }));
+}
+
+/** `helper([decorator('a-b')], TheClass)` and its kin. */
+function compiledDecorators(node: Ast.CallExpression, scope: Scope): Finding[] {
+  const { program } = scope.module;
+  const around = functionsAround(node, program);
+  // Compilers keep decorators in variables whose names they mark, or describe the class to the decorator.
+  const isKeptApart = node.arguments.some(
+    (one) => (one.type === 'Identifier' && one.name.startsWith('_')) || isOfKindClass(one, scope),
+  );
+  const inner = isKeptApart ? withLocals(scope, around) : scope;
+  return classDecorations(node, inner).flatMap(({ decorators, target }) => {
+    const meant = target ?? classAround(node, program) ?? classBeside(around, program);
+    return meant ? decorators.flatMap((one) => byDecorator(one, meant, inner, node)) : [];
+  });
+}
+
+/** What a call defines by way of a function, or of a table: a base name that is given a prefix is no tag itself. */
+function throughCall(node: Ast.CallExpression, scope: Scope): Finding[] {
+  const prefixed = prefixedCall(node, scope);
+  return prefixed.length > 0 ? prefixed : [...helperCall(node, scope), ...lazyTables(node, scope)];
+}
+
+/** `{ kind: "class", name, metadata }`, as the decorators proposal describes a class to its decorators. */
+function isOfKindClass(node: Ast.Node, scope: Scope): boolean {
+  const kind = entryOf(node, 'kind');
+  return kind !== null && fold(kind, scope) === 'class';
+}
+
+/** The class that stands in the same function as a call: compilers make a decorated class in one of its own. */
+function classBeside(around: readonly FunctionNode[], program: Ast.Program): Ast.Node | null {
+  for (const one of [...around].reverse()) {
+    const [first] = within('class', one, program);
+    if (first) return first;
+  }
+  return null;
+}
+
+/** Does the call stand in a case of a switch that is about another value than the one at hand? */
+function isAnotherCase(node: Ast.Node, scope: Scope): boolean {
+  return casesAround(node, scope.module.program).some(({ subject, test }) => {
+    const [value, wanted] = [fold(subject, scope), test ? fold(test, scope) : UNKNOWN];
+    return value !== UNKNOWN && wanted !== UNKNOWN && value !== wanted;
+  });
+}
+
+/** `customElements.define(tag, TheClass)`, or null when the call is none. */
+function directCall(node: Ast.CallExpression, scope: Scope): { found: Finding[]; unfolded: boolean } | null {
+  const [first, second, options] = node.arguments;
+  if (!isDefine(node) || !first || !second) return null;
+  const { program } = scope.module;
+  const around = functionsAround(node, program);
+  const found: Finding[] = [];
+  for (const inner of scopesAt(node, around, scope)) {
+    if (isAnotherCase(node, inner)) continue;
+    const target = namedClass(unwrap(second), node, scope);
+    const extendsTag = options ? extendsOf(options, inner) : null;
+    const registers = isCalledLater(around, scope) ? 'by-call' : 'on-import';
+    for (const tag of target ? tagsGiven(first, inner) : [])
+      found.push({ tag, node: target as Ast.Node, scope: inner, place: node, registers, extendsTag });
+  }
+  const isHelpers = dependsOnParameters(first, around) || dependsOnParameters(second, around);
+  const isStatic = classAround(node, program) !== null && around.length > 0;
+  return { found, unfolded: found.length === 0 && !isHelpers && !isStatic };
+}
+
+/** The expression for the class in a define call; the class around it for `this`. */
+function namedClass(node: Ast.Node, call: Ast.Node, scope: Scope): Ast.Node | null {
+  if (node.type === 'ThisExpression') return classAround(call, scope.module.program);
+  const kinds = [
+    'Identifier',
+    'CallExpression',
+    'MemberExpression',
+    'AssignmentExpression',
+    'SequenceExpression',
+  ];
+  return isClass(node) || kinds.includes(node.type) ? node : null;
+}
+
+/** An expression that names a parameter belongs to a helper; its callers are the registrations. */
+function dependsOnParameters(node: Ast.Node, around: readonly FunctionNode[]): boolean {
+  const inner = unwrap(node);
+  if (inner.type === 'MemberExpression') return dependsOnParameters(inner.object, around);
+  if (inner.type === 'TemplateLiteral')
+    return inner.expressions.some((one) => dependsOnParameters(one, around));
+  if (inner.type === 'CallExpression') return inner.arguments.some((one) => dependsOnParameters(one, around));
+  if (inner.type === 'BinaryExpression')
+    return dependsOnParameters(inner.left, around) || dependsOnParameters(inner.right, around);
+  if (inner.type === 'ThisExpression') return around.length > 0;
+  if (inner.type !== 'Identifier') return false;
+  return around.some((one) => one.params.some((parameter) => namesIn(parameter).includes(inner.name)));
+}
+
+function namesIn(pattern: Ast.Node): string[] {
+  if (pattern.type === 'Identifier') return [pattern.name];
+  if (pattern.type === 'AssignmentPattern') return namesIn(pattern.left);
+  if (pattern.type === 'ObjectPattern')
+    return pattern.properties.flatMap((one) => (one.type === 'Property' ? namesIn(one.value) : []));
+  return pattern.type === 'ArrayPattern' ? pattern.elements.flatMap((one) => (one ? namesIn(one) : [])) : [];
+}

@@ -1,0 +1,300 @@
+/** Type syntax -> text and JSON Schema 2020-12. Aliases, interfaces and enums are followed across modules. */
+
+import type { JsonSchema, TypeInfo } from '../../contract/types.js';
+import { fold } from '../folding/fold.js';
+import { asStrings, isFoldedObject, UNKNOWN } from '../folding/folded.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import type { Ast } from '../syntax/parse.js';
+import { parseType } from '../syntax/parse.js';
+
+/** What is said of a type nobody told. */
+export const NO_TYPE: TypeInfo = { text: 'unknown', schema: {} };
+
+interface Context {
+  graph: ModuleGraph;
+  module: Module;
+  source: string;
+  parameters: ReadonlyMap<string, JsonSchema | null>;
+  open: ReadonlySet<string>;
+}
+
+/** Reads a type that is written as text. */
+export type TypeReader = (text: string) => TypeInfo;
+
+/** The type an annotation names. */
+export function typeOf(node: Ast.TSType, module: Module, graph: ModuleGraph): TypeInfo {
+  const context = { graph, module, source: module.source, parameters: new Map(), open: new Set<string>() };
+  return { text: textOf(node, module.source), schema: schemaOf(node, context) };
+}
+
+/** The type in the braces of a doc comment. `?T`, `T=` and `*` are read as doc comments mean them. */
+export function typeOfText(text: string, module: Module, graph: ModuleGraph): TypeInfo {
+  const plain = text
+    .replace(/=$/, '')
+    .replace(/^\?\s*(.+)$/, '$1 | null')
+    .replace(/^!/, '')
+    .replace(/^\*$/, 'unknown');
+  const parsed = parseType(plain);
+  if (!parsed) return { text: plain, schema: null };
+  const context = { graph, module, source: parsed.source, parameters: new Map(), open: new Set<string>() };
+  return {
+    text: textOf(parsed.node as Ast.TSType, parsed.source),
+    schema: schemaOf(parsed.node as Ast.TSType, context),
+  };
+}
+
+/** The type that one of the keywords string, number, boolean names. */
+export function keyword(name: 'string' | 'number' | 'boolean'): TypeInfo {
+  return { text: name, schema: { type: name } };
+}
+
+function schemaOf(node: Ast.TSType, context: Context): JsonSchema | null {
+  switch (node.type) {
+    case 'TSStringKeyword':
+      return { type: 'string' };
+    case 'TSNumberKeyword':
+      return { type: 'number' };
+    case 'TSBooleanKeyword':
+      return { type: 'boolean' };
+    case 'TSNullKeyword':
+      return { type: 'null' };
+    case 'TSObjectKeyword':
+      return { type: 'object' };
+    case 'TSAnyKeyword':
+    case 'TSUnknownKeyword':
+      return {};
+    case 'TSLiteralType':
+      return literalSchema(node.literal);
+    case 'TSTemplateLiteralType':
+      return { type: 'string' };
+    case 'TSArrayType':
+      return arrayOf(schemaOf(node.elementType, context));
+    case 'TSTupleType':
+      return tupleSchema(node, context);
+    case 'TSParenthesizedType':
+      return schemaOf(node.typeAnnotation, context);
+    case 'TSTypeOperator':
+      return node.operator === 'readonly' ? schemaOf(node.typeAnnotation, context) : null;
+    case 'TSUnionType':
+      return unionSchema(node.types, context);
+    case 'TSIntersectionType':
+      return intersectionSchema(node.types, context);
+    case 'TSTypeLiteral':
+      return membersSchema(node.members, context);
+    case 'TSTypeReference':
+      return referenceSchema(node, context);
+    case 'TSIndexedAccessType':
+      return indexedSchema(node, context);
+    case 'TSImportType':
+      return importSchema(node, context);
+    default:
+      return null;
+  }
+}
+
+function literalSchema(literal: Ast.TSLiteral): JsonSchema | null {
+  if (literal.type === 'Literal' && literal.value !== null) {
+    const { value } = literal;
+    if (typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean')
+      return { const: value };
+  }
+  if (literal.type === 'UnaryExpression' && literal.operator === '-' && literal.argument.type === 'Literal') {
+    return { const: -Number(literal.argument.value) };
+  }
+  return literal.type === 'TemplateLiteral' ? { type: 'string' } : null;
+}
+
+function arrayOf(items: JsonSchema | null): JsonSchema {
+  return items && Object.keys(items).length > 0 ? { type: 'array', items } : { type: 'array' };
+}
+
+function tupleSchema(node: Ast.TSTupleType, context: Context): JsonSchema {
+  const prefixItems = node.elementTypes.map((element) => {
+    if (element.type === 'TSNamedTupleMember')
+      return schemaOf(element.elementType as Ast.TSType, context) ?? {};
+    if (element.type === 'TSOptionalType') return schemaOf(element.typeAnnotation, context) ?? {};
+    return element.type === 'TSRestType' ? {} : (schemaOf(element as Ast.TSType, context) ?? {});
+  });
+  return { type: 'array', prefixItems };
+}
+
+function unionSchema(types: Ast.TSType[], context: Context): JsonSchema | null {
+  const parts: JsonSchema[] = [];
+  for (const type of types) {
+    if (type.type === 'TSUndefinedKeyword' || type.type === 'TSVoidKeyword') continue;
+    const schema = schemaOf(type, context);
+    if (!schema) return null;
+    parts.push(schema);
+  }
+  return joinSchemas(parts);
+}
+
+/** One schema for "any of these", as short as it can be said. */
+function joinSchemas(parts: JsonSchema[]): JsonSchema {
+  if (parts.length === 1 && parts[0]) return parts[0];
+  if (parts.length > 1 && parts.some((part) => Object.keys(part).length === 0)) return {};
+  const values = parts.flatMap((part) => ('const' in part ? [part.const] : ((part.enum as unknown[]) ?? [])));
+  const others = parts.filter((part) => !('const' in part) && !('enum' in part));
+  const both = values.includes(true) && values.includes(false);
+  const kept = both ? values.filter((value) => typeof value !== 'boolean') : values;
+  const first: JsonSchema[] =
+    kept.length > 0 ? [kept.length === 1 ? { const: kept[0] } : { enum: kept }] : [];
+  const all = [...first, ...(both ? [{ type: 'boolean' }] : []), ...others];
+  if (all.length === 1 && all[0]) return all[0];
+  const bare = all.every((part) => Object.keys(part).length === 1 && typeof part.type === 'string');
+  return bare ? { type: all.map((part) => part.type) } : { anyOf: all };
+}
+
+function intersectionSchema(types: Ast.TSType[], context: Context): JsonSchema | null {
+  const parts = types.map((type) => schemaOf(type, context));
+  const known = parts.filter((part): part is JsonSchema => part !== null);
+  if (known.length < parts.length) return null;
+  if (known.every((part) => part.type === 'object')) {
+    return {
+      type: 'object',
+      properties: Object.assign({}, ...known.map((part) => part.properties ?? {})),
+      required: known.flatMap((part) => (part.required as string[] | undefined) ?? []),
+    };
+  }
+  return { allOf: known };
+}
+
+function membersSchema(members: readonly Ast.TSSignature[], context: Context): JsonSchema {
+  const properties: [string, JsonSchema][] = [];
+  const required: string[] = [];
+  let additional: JsonSchema | null = null;
+  for (const member of members) {
+    if (member.type === 'TSIndexSignature') {
+      additional = schemaOf(member.typeAnnotation.typeAnnotation, context) ?? {};
+    }
+    if (member.type !== 'TSPropertySignature' || member.computed) continue;
+    const name = member.key.type === 'Identifier' ? member.key.name : literalName(member.key);
+    if (name === null) continue;
+    const schema = member.typeAnnotation ? schemaOf(member.typeAnnotation.typeAnnotation, context) : null;
+    properties.push([name, schema ?? {}]);
+    if (!member.optional) required.push(name);
+  }
+  return {
+    type: 'object',
+    ...(properties.length > 0 ? { properties: Object.fromEntries(properties) } : {}),
+    ...(required.length > 0 ? { required } : {}),
+    ...(additional ? { additionalProperties: additional } : {}),
+  };
+}
+
+function referenceSchema(node: Ast.TSTypeReference, context: Context): JsonSchema | null {
+  if (node.typeName.type !== 'Identifier') return enumMemberSchema(node.typeName, context);
+  const { name } = node.typeName;
+  const args = node.typeArguments?.params ?? [];
+  const [first, second] = args;
+  if (context.parameters.has(name)) return context.parameters.get(name) ?? null;
+  switch (name) {
+    case 'Array':
+    case 'ReadonlyArray':
+      return arrayOf(first ? schemaOf(first, context) : null);
+    case 'Readonly':
+    case 'NonNullable':
+    case 'Required':
+      return first ? schemaOf(first, context) : null;
+    case 'Partial': {
+      const schema = first ? schemaOf(first, context) : null;
+      return schema && { ...schema, required: [] };
+    }
+    case 'Record':
+      return { type: 'object', additionalProperties: (second && schemaOf(second, context)) ?? {} };
+    default:
+      return declaredSchema(name, args, context);
+  }
+}
+
+function declaredSchema(name: string, args: Ast.TSType[], context: Context): JsonSchema | null {
+  const found = context.graph.find(name, context.module);
+  if (!found) return null;
+  const key = `${found.module.path}#${found.name}`;
+  if (context.open.has(key) || context.open.size > 12) return {};
+  const inner: Context = {
+    graph: context.graph,
+    module: found.module,
+    source: found.module.source,
+    parameters: new Map(),
+    open: new Set([...context.open, key]),
+  };
+  const { declaration } = found;
+  if (declaration.kind === 'enum') {
+    const folded = fold({ ...declaration.node.id, type: 'Identifier' } as Ast.Node, {
+      graph: context.graph,
+      module: found.module,
+    });
+    const values = isFoldedObject(folded) ? [...folded.object.values()] : [];
+    return values.length > 0 && values.every((value) => value !== UNKNOWN) ? { enum: values } : null;
+  }
+  if (declaration.kind !== 'type') return null;
+  const { node } = declaration;
+  const parameters = new Map(
+    (node.typeParameters?.params ?? []).map((parameter, index) => {
+      const given = args[index];
+      const schema = given
+        ? schemaOf(given, context)
+        : parameter.default
+          ? schemaOf(parameter.default, inner)
+          : {};
+      return [parameter.name.name, schema] as const;
+    }),
+  );
+  const scoped = { ...inner, parameters };
+  if (node.type === 'TSTypeAliasDeclaration') return schemaOf(node.typeAnnotation, scoped);
+  const own = membersSchema(node.body.body, scoped);
+  const above = node.extends.map((one) =>
+    one.expression.type === 'Identifier' ? declaredSchema(one.expression.name, [], scoped) : null,
+  );
+  if (above.length === 0) return own;
+  if (above.some((part) => part?.type !== 'object')) return null;
+  const all = [...above, own] as JsonSchema[];
+  return {
+    ...own,
+    properties: Object.assign({}, ...all.map((part) => part.properties ?? {})),
+    required: all.flatMap((part) => (part.required as string[] | undefined) ?? []),
+  };
+}
+
+/** `Colour.Red` as a type. */
+function enumMemberSchema(node: Ast.TSTypeName, context: Context): JsonSchema | null {
+  if (node.type !== 'TSQualifiedName' || node.left.type !== 'Identifier') return null;
+  const folded = fold({ type: 'Identifier', name: node.left.name, start: 0, end: 0 } as Ast.Node, context);
+  const value = isFoldedObject(folded) ? folded.object.get(node.right.name) : UNKNOWN;
+  return value === undefined || value === UNKNOWN ? null : { const: value };
+}
+
+/** `(typeof PORTS)[number]`: the values of a constant array. */
+function indexedSchema(node: Ast.TSIndexedAccessType, context: Context): JsonSchema | null {
+  let object: Ast.TSType = node.objectType;
+  while (object.type === 'TSParenthesizedType') object = object.typeAnnotation;
+  if (object.type === 'TSTypeQuery' && object.exprName.type === 'Identifier') {
+    const values = fold({ ...object.exprName } as Ast.Node, { graph: context.graph, module: context.module });
+    const strings = asStrings(values);
+    if (strings && node.indexType.type === 'TSNumberKeyword') return { enum: strings };
+  }
+  const schema = schemaOf(object, context);
+  const key = node.indexType.type === 'TSLiteralType' ? literalSchema(node.indexType.literal) : null;
+  const properties = schema?.properties as Record<string, JsonSchema> | undefined;
+  if (key && properties && typeof key.const === 'string') return properties[key.const] ?? null;
+  if (node.indexType.type === 'TSNumberKeyword' && schema?.items) return schema.items as JsonSchema;
+  return null;
+}
+
+/** `import('./ports.js').Port`, as doc comments write it. */
+function importSchema(node: Ast.TSImportType, context: Context): JsonSchema | null {
+  const target = context.graph.resolve(node.source.value, context.module);
+  if (!target || node.qualifier?.type !== 'Identifier') return null;
+  const found = context.graph.findExport(node.qualifier.name, target);
+  if (!found) return null;
+  return declaredSchema(found.name, node.typeArguments?.params ?? [], { ...context, module: found.module });
+}
+
+function literalName(node: Ast.Node): string | null {
+  return node.type === 'Literal' && typeof node.value === 'string' ? node.value : null;
+}
+
+function textOf(node: Ast.TSType, source: string): string {
+  return source.slice(node.start, node.end).replaceAll(/\s+/g, ' ').trim();
+}
