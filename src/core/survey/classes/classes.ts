@@ -32,8 +32,9 @@ export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
       return { layers, platform: rest.platform, lost: rest.lost };
     }
     const layer = layerOf(resolved, graph);
-    // The component's own class is read whole, whatever it does.
-    if (layers.length === 0) layer.own = graph.isOwn(layer.module);
+    // The component's own class is read whole, whatever it does, and so is one that a function makes for it.
+    if (layers.length === 0)
+      layer.own = graph.isOwn(layer.module) || (layer.bindings.size > 0 && graph.isOwn(start.scope.module));
     if (addLayer(layer, layers, applied)) addApplied(layer, scope, layers, graph);
     if (!node.superClass) return { layers, platform: null, lost: null };
     step = { node: node.superClass, scope, name: null };

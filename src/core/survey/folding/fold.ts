@@ -12,7 +12,7 @@ import { classNamed } from './class-named.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Scope } from './functions.js';
-import { boundTo, calledName, staticGetter, staticValue, unwrap } from './functions.js';
+import { boundTo, calledName, ownName, staticGetter, staticValue, unwrap } from './functions.js';
 import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
 import { foldArray, foldFilled, foldObject, foldTemplate, isRaw } from './literals.js';
@@ -190,9 +190,10 @@ function lengthOf(node: Ast.Node, scope: Scope): number | null {
   return list.elements.some((one) => one?.type === 'SpreadElement') ? null : list.elements.length;
 }
 
-/** A static field or getter of a class that is named in an expression, or of a class above it. */
+/** A static field or getter of a class that is named in an expression, or of a class above it; what a function was given. */
 function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
   let place = classNamed(object, scope);
+  if (!place) return foldOfFunction(object, name, scope, depth);
   for (let count = 0; place && count < DEEPEST; count += 1) {
     const value = foldStaticMember(place.node, name, place.scope, depth + 1);
     if (value !== undefined) return value;
@@ -200,6 +201,18 @@ function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number)
   }
   return null;
 }
+
+/** What is put on a function at the top level of its module: `Pier.observedAttributes = [...]`. */
+function foldOfFunction(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
+  const called = NATIVE.has(name) ? null : callableOf(object, scope);
+  if (!called) return null;
+  const { node, scope: inner } = called;
+  const value = inner.module.assigned.get(`${ownName(node, inner.module)}.${name}`);
+  return value ? fold(value, { graph: inner.graph, module: inner.module }, depth + 1) : undefined;
+}
+
+/** What functions have without being given it. */
+const NATIVE: ReadonlySet<string> = new Set(['name', 'length', 'prototype']);
 
 /** A static member that the class itself has; undefined when it has none of that name. */
 export function foldStaticMember(

@@ -71,13 +71,15 @@ function assignedBeside(node: Ast.Class, module: Module): Map<string, Ast.Expres
   return found;
 }
 
-/** What statements do, one by one, as against what they return. */
+/** What statements do, one by one, as against what they return in the end. */
 function statementExpressions(statements: readonly Ast.Node[]): Ast.Node[] {
-  return statements.flatMap((one) => (one.type === 'ExpressionStatement' ? expressionsOf(one) : []));
+  return statements.flatMap((one) =>
+    one.type === 'ReturnStatement' ? expressionsOf(one).slice(0, -1) : expressionsOf(one),
+  );
 }
 
-/** The name a class goes by in its module. */
-function ownName(node: Ast.Class, module: Module): string {
+/** The name a class or a function goes by in its module. */
+export function ownName(node: Ast.Class | FunctionNode, module: Module): string {
   if (node.id) return node.id.name;
   for (const [name, declaration] of module.declarations) {
     if (declaration.kind === 'variable' && declaration.init === node) return name;

@@ -2,9 +2,10 @@
 
 import type { Declaration, Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
+import { expressionsOf } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
 import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
-import { localDeclarations } from './functions.js';
+import { boundTo, localDeclarations } from './functions.js';
 
 /** What the parameters of a function that is called with these arguments are bound to. */
 export function bindParameters(
@@ -33,10 +34,56 @@ export function calledWith(
   args: readonly Ast.Argument[],
   caller: Scope,
 ): Bindings<Bound> {
-  const bindings = new Bindings(scope.bindings, bindParameters(node, args, caller));
+  const bindings = withFallbacks(node, scope, bindParameters(node, args, caller));
   if (asksForArguments(node, scope.module) && args.every((one) => one.type !== 'SpreadElement'))
     bindings.set('arguments', { node: listOf(args), scope: caller });
   return bindings;
+}
+
+/** What parameters stand for once the function has seen to those that were left out: `list = list || other`. */
+function withFallbacks(node: FunctionNode, scope: Scope, given: Map<string, Bound>): Bindings<Bound> {
+  const fallbacks = fallbacksIn(node);
+  if (fallbacks.size === 0) return new Bindings(scope.bindings, given);
+  for (const name of fallbacks.keys()) if (!given.has(name)) given.set(name, boundTo(undefined, scope));
+  const before = new Bindings(scope.bindings, given);
+  const inner = { ...scope, bindings: before };
+  return new Bindings(
+    before,
+    [...fallbacks].map(([name, value]) => [name, { node: value, scope: inner }] as const),
+  );
+}
+
+const FALLBACKS = new WeakMap<FunctionNode, ReadonlyMap<string, Ast.Node>>();
+
+/** The parameters that a function gives another value where none was handed over, each with `parameter || value`. */
+function fallbacksIn(node: FunctionNode): ReadonlyMap<string, Ast.Node> {
+  const known = FALLBACKS.get(node);
+  if (known) return known;
+  const names = new Set(node.params.map((one) => (one.type === 'Identifier' ? one.name : '')));
+  const found = new Map<string, Ast.Node>();
+  for (const expression of node.body?.type === 'BlockStatement'
+    ? node.body.body.flatMap(expressionsOf)
+    : []) {
+    if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'Identifier') continue;
+    const { left, operator, right } = expression;
+    if (!names.has(left.name) || found.has(left.name)) continue;
+    if (operator === '||=' || operator === '??=')
+      found.set(left.name, eitherOf(operator === '||=' ? '||' : '??', left, right));
+    else if (operator === '=' && startsWith(right, left.name)) found.set(left.name, right);
+  }
+  FALLBACKS.set(node, found);
+  return found;
+}
+
+/** `name || other`, also with several others. */
+function startsWith(node: Ast.Node, name: string): boolean {
+  if (node.type !== 'LogicalExpression' || node.operator === '&&') return false;
+  return node.left.type === 'Identifier' ? node.left.name === name : startsWith(node.left, name);
+}
+
+function eitherOf(operator: '||' | '??', left: Ast.Node, right: Ast.Node): Ast.Node {
+  const { start, end } = left;
+  return { type: 'LogicalExpression', operator, left, right, start, end } as unknown as Ast.Node;
 }
 
 const ASKING = new WeakMap<FunctionNode, boolean>();
@@ -88,9 +135,7 @@ export function givenBy(declaration: Declaration): Ast.Node | null {
     ? { type: 'Literal', value: Number(key), start, end }
     : { type: 'Identifier', name: key, start, end };
   const left = memberOf(object, name as unknown as Ast.Node, isIndex);
-  if (!otherwise) return left;
-  const either = { type: 'LogicalExpression', operator: '??', left, right: otherwise, start, end };
-  return either as unknown as Ast.Node;
+  return otherwise ? eitherOf('??', left, otherwise) : left;
 }
 
 /** A scope with further bindings, and with the constants that the statements of a block declare. */

@@ -21,7 +21,7 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
   const callee = unwrap(node.callee);
   const { program } = scope.module;
   const around = functionsAround(node, program);
-  if (!mayBeHelper(callee, node)) return [];
+  if (!isNamedForIt(callee, scope) && !mayDefine(callee, node)) return [];
   const registers: Registration = isCalledLater(around, scope) ? 'by-call' : 'on-import';
   return scopesAt(node, around, scope).flatMap((inner) => {
     const helper = definingFunction(callee, inner);
@@ -34,10 +34,13 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
 export const DEFINING_NAME =
   /^_?(?:define|register)|(?:define|register)(?:Custom)?(?:Element|Component)?s?$|^(?:custom|web)(?:Element|Component)$/i;
 
-function mayBeHelper(callee: Ast.Node, node: Ast.CallExpression): boolean {
-  const name = calledName(callee);
-  if (DEFINING_NAME.test(name)) return true;
-  // Any other function may define, too, if it is given a class or a tag at the top of a statement.
+/** A bundler may have changed the name here, or where it is exported. */
+function isNamedForIt(callee: Ast.Node, scope: Scope): boolean {
+  return [calledName(callee), originalName(callee, scope)].some((name) => DEFINING_NAME.test(name));
+}
+
+/** Any other function may define, too, if it is given a tag at the top of a statement. */
+function mayDefine(callee: Ast.Node, node: Ast.CallExpression): boolean {
   return node.arguments.some((one) => isTagLiteral(one)) && callee.type === 'Identifier';
 }
 
@@ -127,8 +130,7 @@ function byName(
   scope: Scope,
   registers: Registration,
 ): Finding[] {
-  // A bundler may have changed the name here, or where it is exported.
-  if (![calledName(callee), originalName(callee, scope)].some((name) => DEFINING_NAME.test(name))) return [];
+  if (!isNamedForIt(callee, scope)) return [];
   const args = node.arguments.filter((one) => one.type !== 'SpreadElement');
   const at = args.findIndex((one) => one.type !== 'ObjectExpression' && tagsGiven(one, scope).length > 0);
   const given = args[at];

@@ -12,7 +12,8 @@ import { classNode, entryOf, memberNode, placeOf } from './tree.js';
 export const DESCRIBED = /\bF:\s*(?:[\w$]+,\s*d:\s*\[|class\b)/;
 
 /** The class that a call describes, or null. */
-export function describedClass(call: Ast.CallExpression): Ast.Class | null {
+export function describedClass(call: Ast.Node): Ast.Class | null {
+  if (call.type !== 'CallExpression') return null;
   const [decorators, maker, above] = call.arguments;
   if (maker?.type !== 'FunctionExpression' && maker?.type !== 'ArrowFunctionExpression') return null;
   if (maker.body?.type !== 'BlockStatement') return null;

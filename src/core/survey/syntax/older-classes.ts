@@ -13,8 +13,9 @@ import { classNode, entryOf, memberNode, placeOf } from './tree.js';
 export const OLDER =
   /\{\s*key:\s*["'][^"']+["'],\s*(?:value|get|set)\b|\.prototype\.[\w$]+\s*=\s*function\b|\b_?_inherits\w*\(|\b__extends\(/;
 
-/** The class that a call makes in this way, or null. */
-export function olderClass(call: Ast.CallExpression): Ast.Class | null {
+/** The class that a call makes in this way, or null; of any other node, null. */
+export function olderClass(call: Ast.Node): Ast.Class | null {
+  if (call.type !== 'CallExpression') return null;
   const { callee } = call;
   if (callee.type !== 'FunctionExpression' || !callee.body || callee.params.length > 1) return null;
   if (call.arguments.length > 1 || callee.async || callee.generator) return null;

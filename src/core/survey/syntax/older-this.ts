@@ -12,7 +12,7 @@ export function partsOf(statement: Ast.Node): Ast.Node[] {
   return [...expressions.slice(0, -1), last];
 }
 
-/** `var _this = this`, and what a constructor returns in the end. */
+/** `var _this = this`, and what a constructor returns in the end: made by a call with `this`, or by `Reflect.construct`. */
 export function namesOfThis({ body }: Ast.Function): Set<string> {
   const names = new Set<string>();
   if (!body) return names;
@@ -52,6 +52,7 @@ function isBuilderOf(body: Ast.Node, { name }: { name: string }): boolean {
 function handsThis(value: Ast.Node): boolean {
   if (value.type === 'LogicalExpression') return isThis(value.right) || handsThis(value.right);
   if (value.type !== 'CallExpression') return false;
+  if (isReflectConstruct(value)) return true;
   return value.arguments.some(
     (one) =>
       isThis(one) ||
@@ -62,6 +63,13 @@ function handsThis(value: Ast.Node): boolean {
         one.callee.object.type === 'ArrayExpression' &&
         one.callee.object.elements.some((item) => isThis(item))),
   );
+}
+
+/** A call of the platform's `Reflect.construct`. */
+export function isReflectConstruct({ callee }: Ast.CallExpression): boolean {
+  if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') return false;
+  const { property } = callee;
+  return callee.object.name === 'Reflect' && property.type === 'Identifier' && property.name === 'construct';
 }
 
 function isThis(node: Ast.Node | null | undefined): boolean {
