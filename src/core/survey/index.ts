@@ -1,6 +1,7 @@
 /** Survey: component source -> contract. Reads and parses; never runs what it reads. */
 
 import type { Component, Contract } from '../contract/types.js';
+import { attributesOf } from '../contract/types.js';
 import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
 import { chainOf, chainOfBuilt } from './classes/classes.js';
@@ -166,8 +167,8 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
 }
 
 /**
- * A class that a function makes of a description, and that tells nothing itself: `make(view, { props: { size: Number } })`
- * where the function is a framework's, put into the bundle. Its description tells all.
+ * A class that a function makes of a description, and that tells of no attribute itself:
+ * `make(view, { props: { size: Number } })` where the function is a framework's. Its description tells all.
  */
 function withDescription(
   read: Component,
@@ -177,7 +178,7 @@ function withDescription(
   place: Parameters<typeof assemble>[3],
 ): Component {
   const isMade = (chain.layers[0]?.bindings.size ?? 0) > 0;
-  if (!isMade || read.properties.length > 0 || read.attributes.length > 0) return read;
+  if (!isMade || attributesOf(read).length > 0) return read;
   const node = unwrap(one.node);
   const call = node.type === 'CallExpression' ? { node, scope: one.scope } : callMaking(node, one.scope);
   if (!call) return read;

@@ -4,6 +4,7 @@
  * `view.props = { ... }`).
  */
 
+import { isElementName } from '../../contract/tags.js';
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { offeredEvent } from '../evidence/declared-events.js';
@@ -21,11 +22,12 @@ import { asString, isFoldedObject, isReference } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
 import { isFunction, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
+import type { TableEntry } from '../folding/tables.js';
 import { tableEntries } from '../folding/tables.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword, NO_TYPE } from '../types/types.js';
-import { attributeCaseOf, isOptions, readOptions } from './options.js';
+import { attributeCaseOf, isOptions, namedTypes, readOptions } from './options.js';
 
 interface Part {
   node: Ast.Node;
@@ -50,8 +52,10 @@ export const built: Dialect = {
       readBase(context, found);
       return { properties: found.properties, events: found.events };
     }
+    const isTagged = call.node.arguments.some((one) => isElementName(asString(fold(one, call.scope)) ?? ''));
     for (const argument of call.node.arguments)
-      readArgument({ node: argument, scope: call.scope }, found, context, 0);
+      if (!isTagged || !readDefaults({ node: argument, scope: call.scope }, found, context))
+        readArgument({ node: argument, scope: call.scope }, found, context, 0);
     const { properties, attributes, events, methods } = found;
     return { properties, attributes, events, methods, root: 'open' };
   },
@@ -91,6 +95,16 @@ const OTHER_KEYS = new Set(
   ).split(' '),
 );
 
+/** Keys by which an object describes an element, as against one that names its members. */
+const DESCRIBING = new Set([
+  ...TABLE_KEYS,
+  ...LIST_KEYS,
+  ...EVENT_KEYS,
+  ...'tag tagName is render template styles extends mixins behaviors setup computed methods shadow formAssociated'.split(
+    ' ',
+  ),
+]);
+
 function readArgument({ node, scope }: Part, found: Found, context: LayerContext, depth: number): void {
   const inner = unwrap(node);
   if (depth > DEEPEST || found.seen.has(inner)) return;
@@ -110,6 +124,11 @@ function readArgument({ node, scope }: Part, found: Found, context: LayerContext
     return;
   }
   if (inner.type !== 'Identifier') return;
+  const bound = scope.bindings?.get(inner.name);
+  if (bound) {
+    readArgument(bound, found, context, depth + 1);
+    return;
+  }
   readAssigned(inner.name, scope, found, context);
   const declared = scope.graph.find(inner.name, scope.module);
   if (declared?.declaration.kind !== 'variable' || !declared.declaration.init) return;
@@ -133,6 +152,19 @@ function readAssigned(name: string, scope: Scope, found: Found, context: LayerCo
       continue;
     if (left.property.type === 'Identifier') readKey(left.property.name, right, scope, found, context);
   }
+}
+
+/** A table of what members start with, beside a tag: `make('a-b', { size: 1, rows: null }, view)`; false for any other. */
+function readDefaults({ node, scope }: Part, found: Found, context: LayerContext): boolean {
+  const entries = tableEntries(node, scope);
+  const isOther = ({ name, value }: TableEntry) => DESCRIBING.has(name) || isOptions(value);
+  if (entries.length === 0 || entries.some(isOther)) return false;
+  for (const { name, value, node: entry } of entries) {
+    const own = loose(name, entry.value, scope, context, entry);
+    const reads = typeof value === 'string' ? 'string' : 'json';
+    found.properties.push({ ...own, attribute: { name: kebabCase(name), reads, reflects: false } });
+  }
+  return true;
 }
 
 function readDescription(
@@ -166,7 +198,9 @@ function readDescription(
   const hasTable = [...TABLE_KEYS, 'setup', 'data'].some((key) => keys.has(key));
   const isDescribed = ['tag', 'is'].some((key) => keys.has(key));
   for (const { name, entry } of entries) {
-    if (OTHER_KEYS.has(name) || isInnerName(name) || TABLE_KEYS.includes(name)) continue;
+    // Beside a tag, a name is a member like any other.
+    if (OTHER_KEYS.has(name) && !(name === 'name' && keys.has('tag'))) continue;
+    if (isInnerName(name) || TABLE_KEYS.includes(name)) continue;
     if (LIST_KEYS.includes(name) || EVENT_KEYS.includes(name)) continue;
     const value = unwrap(entry.value);
     if (isFunction(value) && (hasTable || depth > 0)) {
@@ -202,7 +236,10 @@ function readTable(
   context: LayerContext,
   attributeCase: 'kebab' | 'lower',
 ): void {
-  for (const { name, value, node: entry } of tableEntries(node, scope)) {
+  const entries = tableEntries(node, scope);
+  const types = namedTypes(entries.map((one) => one.value));
+  for (const [index, { name, value: given, node: entry }] of entries.entries()) {
+    const value = types?.[index] ?? given;
     const read = readOptions(name, value, attributeCase);
     found.properties.push({
       ...named(name, value, context, entry),

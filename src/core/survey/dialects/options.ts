@@ -70,6 +70,28 @@ export function compiledOptions(value: Folded): Folded {
   return { object: new Map(parts.flatMap((one) => [...one.object])) };
 }
 
+/** Types as some tables name them, in text, and the options they stand for. */
+const TYPE_WORDS: Record<string, Folded> = {
+  string: { reference: 'String' },
+  number: { reference: 'Number' },
+  // What counts as true is the reader's own affair where types are but named.
+  boolean: {
+    object: new Map<string, Folded>([
+      ['type', { reference: 'Boolean' }],
+      ['converter', true],
+    ]),
+  },
+  json: { reference: 'Object' },
+  function: { reference: 'Function' },
+  method: { reference: 'Function' },
+};
+
+/** Options for the values of a table that names the type of each in text; null for any other table. */
+export function namedTypes(values: readonly Folded[]): Folded[] | null {
+  const words = values.map((one) => (typeof one === 'string' ? (TYPE_WORDS[one] ?? null) : null));
+  return words.length > 0 && !words.includes(null) ? words : null;
+}
+
 /** Reads folded options, or a bare type such as `Number`. */
 export function readOptions(
   property: string,
@@ -116,7 +138,9 @@ function defaultOf(value: Folded | undefined): { default?: string } {
   return isPlain ? { default: typeof value === 'string' ? `'${value}'` : String(value) } : {};
 }
 
+/** `Number`, or `"Number"` as compilers write it. */
 function namedType(value: Folded | undefined): string | null {
+  if (typeof value === 'string' && /^[A-Z]/.test(value) && value in READERS) return value;
   return value !== undefined && isReference(value) ? value.reference : null;
 }
 

@@ -4,11 +4,11 @@ import type { Registration } from '../../contract/types.js';
 import { chainOf } from '../classes/classes.js';
 import { memberTableIn } from '../dialects/compiled.js';
 import type { Scope } from '../folding/functions.js';
-import { calledName, isFunction, unwrap } from '../folding/functions.js';
+import { calledName, unwrap } from '../folding/functions.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
-import { DEFINING_NAME, isTagLiteral } from './helpers.js';
+import { DEFINING_NAME } from './helpers.js';
 import { baseNameIn } from './prefixed.js';
 import type { Finding } from './registering.js';
 import { isDefine } from './registering.js';
@@ -43,15 +43,7 @@ export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[]
   const callee = unwrap(node.callee);
   if (isDefine(node)) return [];
   const description = node.arguments.find((one) => descriptionIn(one, scope) !== null);
-  if (!description) {
-    // `customElement('a-b', { props }, view)`: a tag, then what makes it.
-    const [first, ...rest] = node.arguments;
-    const isMaker = callee.type === 'Identifier' && /element|component|define|register/i.test(callee.name);
-    if (!first || !isMaker || !isTagLiteral(first) || !rest.some(isTableOrView)) return [];
-    if (rest.some((one) => chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0))
-      return [];
-    return tagsGiven(first, scope).map((tag) => ({ tag, node, scope, place: node, registers: 'on-import' }));
-  }
+  if (!description) return [];
   const tags = tagsGiven(description, scope);
   const holder = callee.type === 'MemberExpression' ? callee.object : null;
   const isClassHolder =
@@ -64,11 +56,6 @@ export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[]
     return known.map((tag) => ({ tag, node: holder, scope, place: node, registers, made: { node, scope } }));
   }
   return tags.map((tag) => ({ tag, node, scope, place: node, registers: 'on-import' }));
-}
-
-function isTableOrView(node: Ast.Node): boolean {
-  const inner = unwrap(node);
-  return inner.type === 'ObjectExpression' || isFunction(inner);
 }
 
 /** An object that describes an element: it has a tag, and more than that. */

@@ -11,7 +11,10 @@ import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
 import type { Finding } from './registering.js';
-import { extendsOf, isCalledLater, isDefine, scopesAt, staticScope } from './registering.js';
+import { extendsOf, isDefine, isTagLiteral, scopesAt, staticScope } from './registering.js';
+
+import { isCalledLater } from './running.js';
+import { isTable, viewCall } from './views.js';
 
 /**
  * A call of something that defines: a function of the material whose body calls the registry, or one out of reach
@@ -21,12 +24,14 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
   const callee = unwrap(node.callee);
   const { program } = scope.module;
   const around = functionsAround(node, program);
-  if (!isNamedForIt(callee, scope) && !mayDefine(callee, node)) return [];
+  if (!isNamedForIt(callee, scope) && !mayDefine(callee, node, around)) return [];
   const registers: Registration = isCalledLater(around, scope) ? 'by-call' : 'on-import';
   return scopesAt(node, around, scope).flatMap((inner) => {
     const helper = definingFunction(callee, inner);
-    if (helper) return throughHelper(node, helper, inner, registers);
-    return byName(node, callee, inner, registers);
+    const found = helper
+      ? throughHelper(node, helper, inner, registers)
+      : byName(node, callee, inner, registers);
+    return found.length > 0 ? found : viewCall(node, inner, registers);
   });
 }
 
@@ -39,16 +44,19 @@ function isNamedForIt(callee: Ast.Node, scope: Scope): boolean {
   return [calledName(callee), originalName(callee, scope)].some((name) => DEFINING_NAME.test(name));
 }
 
-/** Any other function may define, too, if it is given a tag at the top of a statement. */
-function mayDefine(callee: Ast.Node, node: Ast.CallExpression): boolean {
-  return node.arguments.some((one) => isTagLiteral(one)) && callee.type === 'Identifier';
+/** Any other function may define, too, if it is given a tag: itself, or as what a parameter stands for when left out. */
+function mayDefine(callee: Ast.Node, node: Ast.CallExpression, around: readonly FunctionNode[]): boolean {
+  if (callee.type !== 'Identifier') return false;
+  const names = around.flatMap(({ params }) => params.flatMap(nameWithTag));
+  return node.arguments.some(
+    (one) => isTagLiteral(one) || (one.type === 'Identifier' && names.includes(one.name)),
+  );
 }
 
-/** A string literal in the form of a tag. */
-export function isTagLiteral(node: Ast.Node): boolean {
-  return (
-    node.type === 'Literal' && typeof node.value === 'string' && /^[a-z][\w.]*-[\w.-]+$/.test(node.value)
-  );
+/** The name in `name = "a-b"`. */
+function nameWithTag(parameter: Ast.Node): string[] {
+  const isTag = parameter.type === 'AssignmentPattern' && isTagLiteral(parameter.right);
+  return isTag && parameter.left.type === 'Identifier' ? [parameter.left.name] : [];
 }
 
 interface Helper extends Callable {
@@ -117,7 +125,7 @@ function throughHelper(
     const isBoundThis =
       target.type === 'Identifier' && bindings.get(target.name)?.node.type === 'ThisExpression';
     const place = isBoundThis ? helper.self : own;
-    if (!place) return [];
+    if (!place || isTable(place.node, place.scope)) return [];
     const extendsTag = options ? extendsOf(options, inner) : null;
     return tagsGiven(first, inner).map((tag) => ({ tag, ...place, place: node, registers, extendsTag }));
   });

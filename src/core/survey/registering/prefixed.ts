@@ -12,7 +12,7 @@ import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { DEFINING_NAME } from './helpers.js';
 import type { Finding } from './registering.js';
-import { isCalledLater } from './registering.js';
+import { isCalledLater } from './running.js';
 
 /**
  * Descriptions with a base name that are registered with a prefix: `system.withPrefix('line').register(gauge(), dial())`,

@@ -11,7 +11,7 @@ import { unwrap } from '../folding/functions.js';
 import { elementsOf } from '../folding/loops.js';
 import { withBlock, withLocals } from '../folding/scopes.js';
 import type { Module } from '../modules/modules.js';
-import { callsGiven, classAround, loopsAround, within } from '../syntax/find.js';
+import { callsGiven, classAround, loopsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 
 export interface Registered {
@@ -132,22 +132,11 @@ function isRegistry(node: Ast.Node): boolean {
   );
 }
 
-/** A function that is neither called where it stands nor handed to a call runs when somebody calls it. */
-export function isCalledLater(around: readonly FunctionNode[], scope: Scope): boolean {
-  if (around.length === 0) return false;
-  const { program } = scope.module;
-  const atOnce = calledAtOnce(program);
-  return around.some((one) => !atOnce.has(one) && callsGiven(one, program).length === 0);
-}
-
-const AT_ONCE = new WeakMap<Ast.Program, Set<Ast.Node>>();
-
-function calledAtOnce(program: Ast.Program): Set<Ast.Node> {
-  const known = AT_ONCE.get(program);
-  if (known) return known;
-  const called = new Set(within('call', program, program).map((call) => unwrap(call.callee)));
-  AT_ONCE.set(program, called);
-  return called;
+/** A string literal in the form of a tag. */
+export function isTagLiteral(node: Ast.Node): boolean {
+  return (
+    node.type === 'Literal' && typeof node.value === 'string' && /^[a-z][\w.]*-[\w.-]+$/.test(node.value)
+  );
 }
 
 /** The built-in tag in the options of a define call: `{ extends: "button" }`. */

@@ -1,5 +1,6 @@
 /** Where tags are registered: define calls, helpers that make them, class decorators, and what compilers make of those. */
 
+import { chainOf } from '../classes/classes.js';
 import { classDecorations } from '../classes/decorations.js';
 import { isClass } from '../classes/layers.js';
 import { fold } from '../folding/fold.js';
@@ -16,9 +17,11 @@ import { tagsGiven } from './element-names.js';
 import { helperCall } from './helpers.js';
 import { prefixedCall } from './prefixed.js';
 import type { Finding, Registered, Unfolded } from './registering.js';
-import { extendsOf, isCalledLater, isDefine, scopesAt } from './registering.js';
+import { extendsOf, isDefine, scopesAt } from './registering.js';
 
 export type { Registered } from './registering.js';
+
+import { isCalledLater } from './running.js';
 
 /**
  * Can a text hold a registration at all? Looked at before anything is parsed: a registry, a call of a defining
@@ -86,9 +89,16 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
   // A class decorator may be given a name with a hyphen that is no tag: that of an event, say.
   if (/^(?:event|fires|emits|listen|slot|css)/i.test(originalName(node, scope))) return [];
   const [argument, second] = node.arguments;
-  const tags = argument ? tagsGiven(argument, scope) : [];
+  const tags = argument && !isFrameworks(argument, target, scope) ? tagsGiven(argument, scope) : [];
   const extendsTag = second ? extendsOf(second, scope) : null;
   return tags.map((tag) => ({ tag, node: target, scope, place, registers: 'on-import', extendsTag }));
+}
+
+/** A selector beside a class that is no element: by it a framework finds places for a component of its own. */
+function isFrameworks(argument: Ast.Node, target: Ast.Node, scope: Scope): boolean {
+  if (entryOf(unwrap(argument), 'selector') === null) return false;
+  const { platform, lost } = chainOf({ node: target, scope, name: null }, scope.graph);
+  return platform === null && lost === null;
 }
 
 /** `helper([decorator('a-b')], TheClass)` and its kin. */
@@ -175,7 +185,7 @@ function dependsOnParameters(node: Ast.Node, around: readonly FunctionNode[]): b
   if (inner.type === 'TemplateLiteral')
     return inner.expressions.some((one) => dependsOnParameters(one, around));
   if (inner.type === 'CallExpression') return inner.arguments.some((one) => dependsOnParameters(one, around));
-  if (inner.type === 'BinaryExpression')
+  if (inner.type === 'BinaryExpression' || inner.type === 'LogicalExpression')
     return dependsOnParameters(inner.left, around) || dependsOnParameters(inner.right, around);
   if (inner.type === 'ThisExpression') return around.length > 0;
   if (inner.type !== 'Identifier') return false;

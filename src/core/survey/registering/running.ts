@@ -1,0 +1,82 @@
+/** When code runs that registers: as its module is imported, or when somebody calls for it. */
+
+import type { FunctionNode, Scope } from '../folding/functions.js';
+import { localDeclarations, unwrap } from '../folding/functions.js';
+import type { Module } from '../modules/modules.js';
+import { callsGiven, functionsAround, within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+
+/**
+ * Does code in the functions given, the innermost last, wait for a call? It does not where each of them is called where
+ * it stands, is handed to a call, or is called by its name from code that runs at once.
+ */
+export function isCalledLater(around: readonly FunctionNode[], { module }: Scope): boolean {
+  return !around.every((one) => runsAtOnce(one, module));
+}
+
+const KNOWN = new WeakMap<FunctionNode, boolean>();
+
+function runsAtOnce(node: FunctionNode, module: Module): boolean {
+  const known = KNOWN.get(node);
+  if (known !== undefined) return known;
+  // A function that is only called by itself is not called.
+  KNOWN.set(node, false);
+  const { callees } = callsIn(module.program);
+  const runs =
+    callees.has(node) || callsGiven(node, module.program).length > 0 || isCalledByName(node, module);
+  KNOWN.set(node, runs);
+  return runs;
+}
+
+/** Is there a call of the function by its name, where that is known, in code that runs at once? */
+function isCalledByName(node: FunctionNode, module: Module): boolean {
+  const { program } = module;
+  const outer = functionsAround(node, program);
+  const name = declaredName(node, outer.at(-1), module);
+  const calls = name === null ? [] : (callsIn(program).byName.get(name) ?? []);
+  return calls.some((call) => {
+    const inner = functionsAround(call, program);
+    const isInReach = outer.every((one, index) => inner[index] === one);
+    return isInReach && inner.slice(outer.length).every((one) => runsAtOnce(one, module));
+  });
+}
+
+/** The name that a function, or a variable with it, is declared under in its module or in the function around it. */
+function declaredName(node: FunctionNode, outer: FunctionNode | undefined, module: Module): string | null {
+  for (const [name, declaration] of outer ? localDeclarations(outer) : module.declarations) {
+    const given =
+      declaration.kind === 'function'
+        ? declaration.node
+        : declaration.kind === 'variable'
+          ? declaration.init
+          : null;
+    if (given === node) return name;
+  }
+  return null;
+}
+
+interface Calls {
+  callees: ReadonlySet<Ast.Node>;
+  byName: ReadonlyMap<string, Ast.CallExpression[]>;
+}
+
+const CALLS = new WeakMap<Ast.Program, Calls>();
+
+/** What is called in a module: the nodes that are, and the calls by the name of what they call. */
+function callsIn(program: Ast.Program): Calls {
+  const known = CALLS.get(program);
+  if (known) return known;
+  const callees = new Set<Ast.Node>();
+  const byName = new Map<string, Ast.CallExpression[]>();
+  for (const call of within('call', program, program)) {
+    const callee = unwrap(call.callee);
+    callees.add(callee);
+    if (callee.type !== 'Identifier') continue;
+    const before = byName.get(callee.name);
+    if (before) before.push(call);
+    else byName.set(callee.name, [call]);
+  }
+  const calls = { callees, byName };
+  CALLS.set(program, calls);
+  return calls;
+}

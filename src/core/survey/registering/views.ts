@@ -1,0 +1,76 @@
+/**
+ * Elements without a class in sight: a call that is given a tag and, with it, a table of properties, a function that
+ * renders, or both: `customElement('a-b', { size: 1 }, view)`.
+ */
+
+import type { Registration } from '../../contract/types.js';
+import { chainOf } from '../classes/classes.js';
+import { callableOf } from '../folding/callables.js';
+import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
+import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
+import { within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { tagsGiven } from './element-names.js';
+import type { Finding } from './registering.js';
+import { isDefine, isTagLiteral } from './registering.js';
+
+/** What such a call registers; nothing where it is none. */
+export function viewCall(node: Ast.CallExpression, scope: Scope, registers: Registration): Finding[] {
+  const at = node.arguments.findIndex(isTagLiteral);
+  const tag = node.arguments[at];
+  const others = node.arguments.filter((one) => one !== tag);
+  if (!tag || !others.some((one) => isTable(one, scope) || callableOf(one, scope) !== null)) return [];
+  if (!isMaker(unwrap(node.callee), at, scope)) return [];
+  if (others.some((one) => chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0))
+    return [];
+  return tagsGiven(tag, scope).map((name) => ({ tag: name, node, scope, place: node, registers }));
+}
+
+/** An object that is written out, or the name of one. */
+export function isTable(expression: Ast.Node, scope: Scope): boolean {
+  const node = unwrap(expression);
+  if (node.type === 'ObjectExpression') return true;
+  if (node.type !== 'Identifier') return false;
+  const bound = scope.bindings?.get(node.name);
+  if (bound) return bound.node !== node && isTable(bound.node, bound.scope);
+  const found = scope.graph.find(node.name, scope.module);
+  const init = found?.declaration.kind === 'variable' ? found.declaration.init : null;
+  return init !== null && unwrap(init).type === 'ObjectExpression';
+}
+
+/** Named for it, or a function of the material that takes the tag to the registry. */
+function isMaker(callee: Ast.Node, at: number, scope: Scope): boolean {
+  if (callee.type !== 'Identifier') return false;
+  if ([calledName(callee), originalName(callee, scope)].some((name) => MAKER.test(name))) return true;
+  const called = callableOf(callee, scope);
+  return called !== null && takesTagAt(called, 0) === at;
+}
+
+const MAKER = /element|component|define|register/i;
+const DEEPEST = 3;
+const TAKEN = new WeakMap<FunctionNode, number>();
+
+/** Which parameter of a function ends as the tag in a call of the registry, directly or through others; -1 for none. */
+function takesTagAt({ node, scope }: Callable, depth: number): number {
+  const known = TAKEN.get(node);
+  if (known !== undefined) return known;
+  TAKEN.set(node, -1);
+  const names = node.params.map((one) => (one.type === 'Identifier' ? one.name : null));
+  const indexOf = (given: Ast.Node | undefined) =>
+    given?.type === 'Identifier' ? names.indexOf(given.name) : -1;
+  let found = -1;
+  const text = scope.module.source.slice(node.start, node.end);
+  for (const call of within('call', node, scope.module.program)) {
+    // The registry may be handed over, or kept under a name that a minifier gave it.
+    if (isDefine(call) || (calledName(call.callee) === 'define' && text.includes('customElements')))
+      found = indexOf(call.arguments[0]);
+    else if (depth < DEEPEST && call.arguments.some((one) => indexOf(one) >= 0)) {
+      const called = call.callee.type === 'Identifier' ? callableOf(call.callee, scope) : null;
+      const taken = called && !isFunction(call.callee) ? takesTagAt(called, depth + 1) : -1;
+      found = indexOf(call.arguments[taken]);
+    }
+    if (found >= 0) break;
+  }
+  TAKEN.set(node, found);
+  return found;
+}
