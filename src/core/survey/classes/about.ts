@@ -5,7 +5,7 @@
 
 import { callableOf } from '../folding/callables.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { isFunction, unwrap } from '../folding/functions.js';
+import { holderOf, isFunction, unwrap } from '../folding/functions.js';
 import { elementsOf } from '../folding/loops.js';
 import { bindParameters, calledWith, withBlock, withLocals } from '../folding/scopes.js';
 import type { ModuleGraph } from '../modules/modules.js';
@@ -49,15 +49,11 @@ export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): Abou
     if (member.type !== 'StaticBlock') continue;
     const test = (node: Ast.Node) => node.type === 'ThisExpression' || namesTest(names)(node);
     for (const statement of member.body)
-      visit(statement, { ...outer, ...heldBy(scope) }, test, found, 0, graph);
+      visit(statement, { ...outer, ...holderOf(scope) }, test, found, 0, graph);
   }
   const all = [...new Map(found.map((one) => [one, one])).values()];
   if (isOnlyOne) KNOWN.set(layer.node, all);
   return all;
-}
-
-function heldBy({ own, above }: Scope): Pick<Scope, 'own' | 'above'> {
-  return { ...(own ? { own } : {}), ...(above ? { above } : {}) };
 }
 
 function bodyOf(node: FunctionNode): Ast.Node[] {

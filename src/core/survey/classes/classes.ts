@@ -111,6 +111,7 @@ export function chainOfBuilt(
 /** The scope in which expressions inside a class of the chain are folded: knows `super.x` and `this.x`. */
 export function scopeOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): Scope {
   const index = chain.layers.indexOf(layer);
+  const { superClass } = layer.node;
   const staticFrom = (first: number, name: string, depth: number): Folded => {
     for (const one of chain.layers.slice(first)) {
       const value = foldStaticMember(one.node, name, scopeOf(one, chain, graph), depth + 1);
@@ -125,6 +126,9 @@ export function scopeOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): Sc
     bindings: layer.bindings,
     above: (name, depth) => staticFrom(index + 1, name, depth),
     own: (name, depth) => staticFrom(index, name, depth),
+    ...(superClass?.type === 'Identifier'
+      ? { extended: { name: superClass.name, bound: layer.bindings.get(superClass.name) } }
+      : {}),
   };
 }
 

@@ -4,6 +4,8 @@
  */
 
 import type { AttributeReader, ContractNote } from '../../contract/types.js';
+import { scopeOf } from '../classes/classes.js';
+import type { Layer } from '../classes/layers.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence/evidence.js';
 import { fold, foldStaticMember } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
@@ -36,8 +38,11 @@ export const observed: Dialect = {
 
 function readObserved(context: LayerContext, attributes: AttributeSeen[], notes: ContractNote[]): void {
   const { node } = context.layer;
-  const place = observedMember(context);
-  if (!place) return;
+  const place = observedMember(context.layer);
+  if (!place) {
+    attributes.push(...listedFor(context));
+    return;
+  }
   // The classes above are read by themselves; what their lists hold is no news here.
   const { above } = context.scope;
   const scope: Scope = {
@@ -59,8 +64,34 @@ function readObserved(context: LayerContext, attributes: AttributeSeen[], notes:
   });
 }
 
+/**
+ * What a class above lists for this one: its own list asks for members that each class may have another of, as
+ * `static get observedAttributes() { return this.attributes; }` does.
+ */
+function listedFor({ layer, chain, scope, graph, at }: LayerContext): AttributeSeen[] {
+  // A mixin stands over other classes elsewhere; the class it is applied to has the whole list.
+  if (layer.bindings.size > 0) return [];
+  const above = chain.layers.slice(chain.layers.indexOf(layer) + 1);
+  const holder = above.find((one) => observedMember(one) !== null);
+  const place = holder && observedMember(holder);
+  if (!holder || !place || !graph.isOwn(holder.module)) return [];
+  if (!/\bthis\.\w/.test(holder.module.source.slice(place.start, place.end))) return [];
+  const own = scope.own ? { own: scope.own } : {};
+  const list = foldStaticMember(
+    holder.node,
+    'observedAttributes',
+    { ...scopeOf(holder, chain, graph), ...own },
+    0,
+  );
+  const names = Array.isArray(list) ? list : [];
+  const replaces = !names.includes(UNKNOWN);
+  return names.flatMap((name) =>
+    typeof name === 'string' ? [{ name, observed: true, replaces, at: at(layer.node) }] : [],
+  );
+}
+
 /** The member that holds the list, or the value that is assigned to it outside the class body. */
-function observedMember({ layer }: LayerContext): Ast.Node | null {
+function observedMember(layer: Layer): Ast.Node | null {
   const member = layer.node.body.body.find(
     (one) =>
       'static' in one &&

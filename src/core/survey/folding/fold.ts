@@ -20,7 +20,7 @@ import { foldArrayMethod, foldObjectCall, foldTextMethod } from './methods.js';
 import { foldBinary, foldConditional, foldLogical, foldUnary } from './operators.js';
 import { calledWith } from './scopes.js';
 
-const DEEPEST = 48;
+const DEEPEST = 160;
 const MOST_STEPS = 60_000;
 const LONGEST_TEXT = 20_000;
 const LONGEST_LIST = 5_000;
@@ -165,6 +165,8 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
     if (node.object.type === 'Super') return scope.above?.(name, depth + 1) ?? UNKNOWN;
     if (node.object.type === 'ThisExpression') return scope.own?.(name, depth + 1) ?? UNKNOWN;
     if (node.object.type === 'Identifier') {
+      // `Base.x` in a class that extends Base, which may be what a mixin is applied to, is `super.x`.
+      if (isExtended(node.object.name, scope)) return scope.above?.(name, depth + 1) ?? UNKNOWN;
       const found = scope.graph.findMember(node.object.name, name, scope.module);
       if (found) return foldFound(found, scope, depth + 1);
     }
@@ -181,6 +183,10 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   if (typeof object === 'string' && key === 'length') return object.length;
   if (isReference(object) || object === UNKNOWN) return foldStatic(node.object, key, scope, depth) ?? UNKNOWN;
   return UNKNOWN;
+}
+
+function isExtended(name: string, { extended, bindings }: Scope): boolean {
+  return extended?.name === name && bindings?.get(name) === extended.bound;
 }
 
 /** The length of a list that is written out, whatever its items are worth. */

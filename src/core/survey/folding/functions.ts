@@ -17,6 +17,16 @@ export interface Scope {
   /** The static members of the class the expression stands in, and of the class above it. */
   own?: (name: string, depth: number) => Folded;
   above?: (name: string, depth: number) => Folded;
+  /** The name by which that class extends the one above, and what it is bound to. */
+  extended?: { name: string; bound: Bound | undefined };
+}
+
+/** What a scope knows of the class that an expression stands in. */
+export type Holder = Pick<Scope, 'own' | 'above' | 'extended'>;
+
+/** That part of a scope, to go into another one. */
+export function holderOf({ own, above, extended }: Scope): Holder {
+  return { ...(own ? { own } : {}), ...(above ? { above } : {}), ...(extended ? { extended } : {}) };
 }
 
 /** An expression bound to a name, with the scope it was written in; or a value that is known already. */

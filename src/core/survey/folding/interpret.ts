@@ -4,8 +4,8 @@ import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
-import type { Bound, Callable, Scope } from './functions.js';
-import { boundTo } from './functions.js';
+import type { Bound, Callable, Holder, Scope } from './functions.js';
+import { boundTo, holderOf } from './functions.js';
 
 /** Folds an expression; `spend` takes a step, and says whether there was one left to take. */
 export interface Folder {
@@ -46,10 +46,8 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
 }
 
 /** `this` and `super` of an arrow function or a getter are those of the class it stands in. */
-function heldBy(scope: Scope, caller: Scope): Pick<Scope, 'own' | 'above'> {
-  const own = scope.own ?? (scope.module === caller.module ? caller.own : undefined);
-  const above = scope.above ?? (scope.module === caller.module ? caller.above : undefined);
-  return { ...(own ? { own } : {}), ...(above ? { above } : {}) };
+function heldBy(scope: Scope, caller: Scope): Holder {
+  return { ...(scope.module === caller.module ? holderOf(caller) : {}), ...holderOf(scope) };
 }
 
 function runAll(statements: readonly Ast.Node[], run: Run): Outcome {

@@ -6,8 +6,8 @@ import type { ClassChain, Layer } from '../classes/layers.js';
 import { Bindings } from '../folding/bindings.js';
 import { fold } from '../folding/fold.js';
 import { asString, isFoldedObject } from '../folding/folded.js';
-import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
-import { unwrap } from '../folding/functions.js';
+import type { Bound, FunctionNode, Holder, Scope } from '../folding/functions.js';
+import { holderOf, unwrap } from '../folding/functions.js';
 import { elementsOf } from '../folding/loops.js';
 import { withBlock, withLocals } from '../folding/scopes.js';
 import type { Module } from '../modules/modules.js';
@@ -94,9 +94,8 @@ function withDefaults(scope: Scope, around: readonly FunctionNode[]): Scope {
 }
 
 /** The static members of a class, for `this.tagName` in its own static method or block. */
-function ownOf(node: Ast.Class, scope: Scope): Pick<Scope, 'own' | 'above'> {
-  const { own, above } = staticScope(chainOf({ node, scope, name: null }, scope.graph), scope);
-  return { ...(own ? { own } : {}), ...(above ? { above } : {}) };
+function ownOf(node: Ast.Class, scope: Scope): Holder {
+  return holderOf(staticScope(chainOf({ node, scope, name: null }, scope.graph), scope));
 }
 
 /** The scope in which `this` is the class at the start of a chain. */
