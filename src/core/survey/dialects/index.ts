@@ -7,6 +7,7 @@ import { decorated } from './decorated.js';
 import { defined } from './defined.js';
 import { described } from './described.js';
 import { eventFields } from './event-fields.js';
+import { listed } from './listed.js';
 import { marshalled } from './marshalled.js';
 import { members } from './members.js';
 import { observed } from './observed.js';
@@ -21,6 +22,7 @@ export const DIALECTS: readonly Dialect[] = [
   described,
   compiled,
   built,
+  listed,
   eventFields,
   marshalled,
 ];

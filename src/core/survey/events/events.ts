@@ -28,15 +28,12 @@ const DEEPEST = 4;
 export function dispatchedEvents(context: LayerContext): ContractEvent[] {
   const { module, node, bindings } = context.layer;
   const scope: Scope = { ...context.scope, bindings };
-  const places: Place[] = [{ range: node.body, module, scope, host: isThis }];
-  for (const piece of reachOf(context.layer, context.graph).pieces) {
-    if (piece.node.type === 'FunctionExpression' || piece.node.type === 'FunctionDeclaration')
-      places.push({
-        range: piece.node,
-        module: piece.module,
-        scope: { graph: context.graph, module: piece.module },
-        host: isThis,
-      });
+  const isView = context.layer.built !== undefined;
+  const host = isView ? isHostOfView : isThis;
+  const places: Place[] = [{ range: node.body, module, scope, host, whole: true }];
+  for (const { node: range, module: from } of reachOf(context.layer, context.graph).pieces) {
+    if (isFunction(range) && (isView || range.type !== 'ArrowFunctionExpression'))
+      places.push({ range, module: from, scope: { graph: context.graph, module: from }, host, whole: true });
   }
   places.push(...helpersGivenTheElement(context));
   return places.flatMap((place) => eventsIn(place, context));
@@ -48,7 +45,18 @@ interface Place {
   module: Module;
   scope: Scope;
   host(receiver: Ast.Node): boolean;
+  /** What it sends to nodes inside the element counts, too. */
+  whole?: true;
 }
+
+/** A view is handed its element: `props.$$host`, `{ element }`. */
+function isHostOfView(receiver: Ast.Node): boolean {
+  if (receiver.type === 'MemberExpression')
+    return receiver.property.type === 'Identifier' && HOST_NAME.test(receiver.property.name);
+  return isThis(receiver) || (receiver.type === 'Identifier' && HOST_NAME.test(receiver.name));
+}
+
+const HOST_NAME = /^\$*(?:host|element)$/;
 
 function isThis(receiver: Ast.Node): boolean {
   return receiver.type === 'ThisExpression';
@@ -156,13 +164,31 @@ function originOf(
       (one) => hasParameter(one, receiver.name) || hasAlias(one, receiver.name, place),
     );
     if (named && !hasParameter(named, receiver.name)) return 'element';
+    if (place.host === isHostOfView && around.some((one) => isHandedHost(one, receiver.name)))
+      return 'element';
     if (['window', 'document', 'globalThis', 'self'].includes(receiver.name)) return null;
   }
-  return place.host === isThis ? 'inside' : null;
+  return place.whole ? 'inside' : null;
 }
 
 function hasParameter({ params }: FunctionNode, name: string): boolean {
   return params.some((one) => one.type === 'Identifier' && one.name === name);
+}
+
+/** `({ element: name })` among the parameters of a view. */
+function isHandedHost({ params }: FunctionNode, name: string): boolean {
+  return params.some(
+    (one) =>
+      one.type === 'ObjectPattern' &&
+      one.properties.some(
+        (entry) =>
+          entry.type === 'Property' &&
+          entry.key.type === 'Identifier' &&
+          HOST_NAME.test(entry.key.name) &&
+          entry.value.type === 'Identifier' &&
+          entry.value.name === name,
+      ),
+  );
 }
 
 /** `const self = this;` */
