@@ -167,8 +167,8 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
 }
 
 /**
- * A class that a function makes of a description, and that tells of no attribute itself:
- * `make(view, { props: { size: Number } })` where the function is a framework's. Its description tells all.
+ * A class that a function makes of a description: `make(view, { props: { size: Number } })`. Where the description knows
+ * all of its attributes it tells more of them than the class does, which is the same for every description.
  */
 function withDescription(
   read: Component,
@@ -178,14 +178,34 @@ function withDescription(
   place: Parameters<typeof assemble>[3],
 ): Component {
   const isMade = (chain.layers[0]?.bindings.size ?? 0) > 0;
-  if (!isMade || attributesOf(read).length > 0) return read;
+  if (!isMade) return read;
   const node = unwrap(one.node);
   const call = node.type === 'CallExpression' ? { node, scope: one.scope } : callMaking(node, one.scope);
   if (!call) return read;
   const described = assemble(one, chainOfBuilt(call.node, call.scope, null, graph), graph, place);
-  if (described.properties.length === 0) return read;
-  const { className, exportName, root, server } = read;
-  return { ...described, className, exportName, root, server };
+  const known = new Set(attributesOf(described).map((item) => item.name));
+  if (described.properties.length === 0 || !attributesOf(read).every((item) => known.has(item.name)))
+    return read;
+  const { properties, attributes, events, methods, slots } = described;
+  return {
+    ...read,
+    properties: withOthers(properties, read.properties, methods),
+    attributes,
+    events: withOthers(events, read.events),
+    methods: withOthers(methods, read.methods),
+    slots: withOthers(slots, read.slots),
+    pairs: described.pairs,
+  };
+}
+
+/** Items, and those others whose names are not taken yet. */
+function withOthers<Item extends { name: string }>(
+  items: readonly Item[],
+  others: readonly Item[],
+  taken: readonly { name: string }[] = [],
+): Item[] {
+  const names = new Set([...items, ...taken].map((item) => item.name));
+  return [...items, ...others.filter((item) => !names.has(item.name))];
 }
 
 /**

@@ -13,6 +13,8 @@ export interface Piece {
   module: Module;
   /** What it names counts wherever it stands: templates that are handed over may come from another package. */
   anywhere?: boolean;
+  /** What names stand for where it stands, before they are looked up in the module. */
+  bindings?: Scope['bindings'];
 }
 
 export interface Reach {
@@ -39,7 +41,11 @@ export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
 const REACHED = new WeakMap<Layer, Reach>();
 
 function follow(layer: Layer, graph: ModuleGraph): Reach {
-  const pieces: Piece[] = [{ node: layer.node.body, module: layer.module }];
+  // What a view names may stand in the function around it.
+  const { bindings: around } = layer.built?.scope ?? {};
+  const pieces: Piece[] = [
+    { node: layer.node.body, module: layer.module, ...(around ? { bindings: around } : {}) },
+  ];
   if (layer.made) pieces.push({ node: layer.made.node, module: layer.made.scope.module, anywhere: true });
   const scope: Scope = { graph, module: layer.module, bindings: layer.bindings };
   for (const { node } of decoratorsOf(layer, scope, graph)) pieces.push({ node, module: layer.module });
@@ -54,6 +60,13 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
     const piece = pieces[index];
     if (!piece) break;
     for (const name of namesIn(piece)) {
+      const local = piece.bindings?.get(name);
+      if (local) {
+        if (!seen.has(local.node) && !isClass(local.node))
+          pieces.push({ node: local.node, module: local.scope.module, bindings: local.scope.bindings });
+        seen.add(local.node);
+        continue;
+      }
       const look = graph.lookBehind(name, piece.module, piece.anywhere === true);
       if (look.kind === 'sheet') sheets.set(look.label, look);
       if (look.kind !== 'code') continue;

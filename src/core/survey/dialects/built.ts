@@ -225,8 +225,14 @@ function readKey(name: string, value: Ast.Node, scope: Scope, found: Found, cont
     if (text === null) continue;
     if (LIST_KEYS.includes(name))
       found.attributes.push({ name: text, observed: true, at: context.at(value) });
-    else if (!text.startsWith('update:')) found.events.push(offeredEvent(text, context.at(value)));
+    else if (!text.startsWith('update:'))
+      found.events.push(offeredEvent(name === 'events' ? eventOfHandler(text) : text, context.at(value)));
   }
+}
+
+/** The event that a view tells of by calling a handler it is given: `change` of `onChange`. */
+function eventOfHandler(name: string): string {
+  return /^on[A-Z]/.test(name) ? name.slice(2).toLowerCase() : name;
 }
 
 function readTable(

@@ -12,7 +12,15 @@ import { classNamed } from './class-named.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Scope } from './functions.js';
-import { boundTo, calledName, ownName, staticGetter, staticValue, unwrap } from './functions.js';
+import {
+  assignedBeside,
+  boundTo,
+  calledName,
+  ownName,
+  staticGetter,
+  staticValue,
+  unwrap,
+} from './functions.js';
 import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
 import { foldArray, foldFilled, foldObject, foldTemplate, isRaw } from './literals.js';
@@ -208,13 +216,15 @@ function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number)
   return null;
 }
 
-/** What is put on a function at the top level of its module: `Pier.observedAttributes = [...]`. */
+/** What is put on a function where it is declared: `Pier.observedAttributes = [...]`. */
 function foldOfFunction(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
   const called = NATIVE.has(name) ? null : callableOf(object, scope);
   if (!called) return null;
   const { node, scope: inner } = called;
-  const value = inner.module.assigned.get(`${ownName(node, inner.module)}.${name}`);
-  return value ? fold(value, { graph: inner.graph, module: inner.module }, depth + 1) : undefined;
+  const value =
+    inner.module.assigned.get(`${ownName(node, inner.module)}.${name}`) ??
+    assignedBeside(node, inner.module).get(name);
+  return value ? fold(value, inner, depth + 1) : undefined;
 }
 
 /** What functions have without being given it. */

@@ -62,23 +62,35 @@ export function staticValue(node: Ast.Class, name: string, module: Module): Ast.
   );
 }
 
-const BESIDE = new WeakMap<Ast.Class, Map<string, Ast.Expression>>();
+const BESIDE = new WeakMap<Ast.Class | FunctionNode, Map<string, Ast.Expression>>();
 
-/** What is assigned to members of a class in the function that it is made in. */
-function assignedBeside(node: Ast.Class, module: Module): Map<string, Ast.Expression> {
+/** What is assigned to members of a class, or of a function, in the function that it is made in. */
+export function assignedBeside(
+  node: Ast.Class | FunctionNode,
+  module: Module,
+): ReadonlyMap<string, Ast.Expression> {
   const known = BESIDE.get(node);
   if (known) return known;
   const found = new Map<string, Ast.Expression>();
-  const body = functionsAround(node, module.program).at(-1)?.body;
+  BESIDE.set(node, found);
+  const outer = functionsAround(node, module.program).at(-1);
+  const name = outer && (('id' in node ? node.id?.name : null) ?? nameIn(outer, node));
+  const body = outer?.body;
   for (const expression of body?.type === 'BlockStatement' ? statementExpressions(body.body) : []) {
     if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'MemberExpression') continue;
     const { object, property, computed } = expression.left;
     if (computed || object.type !== 'Identifier' || property.type !== 'Identifier') continue;
-    const isOwn = object.name === node.id?.name || /^_?classThis$/i.test(object.name);
+    const isOwn = object.name === name || /^_?classThis$/i.test(object.name);
     if (isOwn && !found.has(property.name)) found.set(property.name, expression.right);
   }
-  BESIDE.set(node, found);
   return found;
+}
+
+/** The variable of a function that holds a node from the start. */
+function nameIn(outer: FunctionNode, node: Ast.Node): string | null {
+  for (const [name, declaration] of localDeclarations(outer))
+    if (declaration.kind === 'variable' && declaration.init === node) return name;
+  return null;
 }
 
 /** What statements do, one by one, as against what they return in the end. */

@@ -1,0 +1,194 @@
+/**
+ * Components of a framework that a function gives to the registry: the function in the module itself, in a library, and
+ * in a minified bundle. What is found must be the same.
+ */
+import { transformSync } from 'esbuild';
+import { describe, expect, test } from 'vitest';
+import type { Component } from '../../src/core/contract/types.js';
+import { surveyed } from '../support/memory.js';
+
+/** One line a component: its properties with attributes, readers, events, slots and methods. */
+function told({ tag, registers, root, properties, attributes, events, slots, methods }: Component): string {
+  const names = (list: readonly { name: string }[]) => list.map((one) => one.name || '""').join(' ');
+  const items = properties.map(({ name, attribute: own }) =>
+    own ? `${name}@${own.name}:${own.reads}` : name,
+  );
+  const parts = [items.join(' '), names(attributes), names(events), names(slots), names(methods)];
+  return [tag, registers, root, ...parts].join(' | ');
+}
+
+function everywhere(kit: string, name: string, use: string): string[][] {
+  const whole = `${kit}\n${use}`;
+  const forms: Record<string, string>[] = [
+    { 'a.js': whole },
+    { 'a.js': `import { ${name} } from 'kit.js'; ${use}`, 'lib/kit.js': `${kit}\nexport { ${name} };` },
+    { 'a.js': transformSync(whole, { minify: true, format: 'iife' }).code },
+  ];
+  return forms.map((files) => surveyed(files).contract.components.map(told));
+}
+
+const CONSTRUCTED = `
+function registerView(view, tag, names, options) {
+  function Made() {
+    const self = Reflect.construct(HTMLElement, [], Made);
+    self._view = view;
+    self._root = options && options.shadow ? self.attachShadow({ mode: options.mode || 'open' }) : self;
+    return self;
+  }
+  Made.prototype = Object.create(HTMLElement.prototype);
+  Made.prototype.constructor = Made;
+  Made.prototype.attributeChangedCallback = function (name, before, after) { this._show(name, after); };
+  names = names || view.observedAttributes || Object.keys(view.propTypes || {});
+  Made.observedAttributes = names;
+  names.forEach((name) => {
+    Object.defineProperty(Made.prototype, name, {
+      get() { return this._props[name]; },
+      set(value) { this._props[name] = value; this.setAttribute(name, value); },
+    });
+  });
+  return customElements.define(tag || view.tagName || view.name, Made);
+}`;
+
+describe('a constructor function that makes its element by Reflect.construct', () => {
+  test.each([
+    [
+      'names and options',
+      `function Pier() {} registerView(Pier, 'pier-a', ['deck', 'low-tide'], { shadow: true });`,
+    ],
+    [
+      'names that the view has',
+      `function Pier() {} Pier.observedAttributes = ['deck', 'low-tide']; registerView(Pier, 'pier-a');`,
+    ],
+    [
+      'types for names',
+      `function Pier() {} Pier.propTypes = { deck: 1, 'low-tide': 2 }; registerView(Pier, 'pier-a');`,
+    ],
+    [
+      'a function called at once',
+      `function start(tag = 'pier-a') { registerView(() => 1, tag, [...NAMES]); } const NAMES = ['deck', 'low-tide']; start();`,
+    ],
+  ])('%s', (_, use) => {
+    for (const found of everywhere(CONSTRUCTED, 'registerView', use)) {
+      expect(found).toHaveLength(1);
+      expect(found[0]).toMatch(/^pier-a \| on-import \| open \|.*\bdeck\b.*\blow-tide\b/);
+    }
+  });
+
+  test('what it defines is a property, driven by an attribute', () => {
+    const use = `function Pier() {} registerView(Pier, 'pier-a', ['deck', 'low-tide'], { shadow: true });`;
+    const [own, , minified] = everywhere(CONSTRUCTED, 'registerView', use);
+    expect(own).toEqual([
+      'pier-a | on-import | open | deck@deck:string low-tide@low-tide:string |  |  |  | ',
+    ]);
+    expect(minified).toEqual(own);
+  });
+
+  test('a tag that the view has', () => {
+    const use = `const Pier = () => 1; Pier.tagName = 'pier-a'; Pier.observedAttributes = ['deck']; registerView(Pier);`;
+    const [own, imported] = everywhere(CONSTRUCTED, 'registerView', use);
+    expect(own).toEqual(['pier-a | on-import | open | deck@deck:string |  |  |  | ']);
+    expect(imported).toHaveLength(1);
+  });
+
+  test('one that makes an element of something else is none', () => {
+    const source = `function Made() { return Reflect.construct(Array, [], Other); } function Other() {} customElements.define('pier-a', Made);`;
+    const { contract, findings } = surveyed({ 'a.js': source });
+    expect(contract.components).toEqual([]);
+    expect(findings.map((one) => one.code)).toEqual(['class-not-found']);
+  });
+});
+
+const TABLED = `
+function registerView(tag, table, view) {
+  if (arguments.length === 2) { view = table; table = {}; }
+  return keep(tag, table)(wrap(view));
+}
+const wrap = (view) => (values, options) => view(values, options);
+function keep(tag, table = {}, { registry = window.customElements } = {}) {
+  return (view) => { const Made = make(HTMLElement, table); Made.prototype.view = view; registry.define(tag, Made); return Made; };
+}
+function make(Base, table) {
+  const keys = Object.keys(table);
+  return class extends Base { get _root() { return this.shadowRoot || this.attachShadow({ mode: 'open' }); } static get observedAttributes() { return keys.map((key) => dash(key)); } };
+}
+const dash = (text) => text.replace(/[A-Z]/g, (one) => '-' + one.toLowerCase());`;
+
+describe('a tag, a table of what properties start with, and a view', () => {
+  const expected =
+    'pier-a | on-import | open | deck@deck:json lowTide@low-tide:string rows@rows:json |  | picked |  | ';
+  test.each([
+    [
+      'written out',
+      `registerView('pier-a', { deck: 1, lowTide: 'never', rows: null }, (props, { element }) => { element.dispatchEvent(new CustomEvent('picked')); });`,
+    ],
+    [
+      'by names',
+      `const table = { deck: 1, lowTide: 'never', rows: null }; const view = (props, { element: self }) => { self.dispatchEvent(new CustomEvent('picked')); }; registerView('pier-a', table, view);`,
+    ],
+    [
+      'in a function that is called',
+      `const start = () => { typeof window > 'u' || registerView('pier-a', { deck: 1, lowTide: 'never', rows: null }, function (props, { element }) { element.dispatchEvent(new CustomEvent('picked')); }); }; start();`,
+    ],
+  ])('%s', (_, use) => {
+    expect(everywhere(TABLED, 'registerView', use)).toEqual([[expected], [expected], [expected]]);
+  });
+
+  test('in a function that nobody calls, it waits for a call', () => {
+    const use = `export const start = () => { registerView('pier-a', { deck: 1 }, () => 1); };`;
+    const [own] = surveyed({ 'a.js': `${TABLED}${use}` }).contract.components;
+    expect(own?.registers).toBe('by-call');
+  });
+
+  test('a function that takes no tag to the registry makes nothing', () => {
+    const source = `function log(tag, table, view) { console.log(tag, table, view); } log('pier-a', { deck: 1 }, () => 1); customElements.define('pier-b', class extends HTMLElement {});`;
+    expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-b']);
+  });
+});
+
+const TYPED = `
+const readers = { string: (text) => text, number: (text) => parseFloat(text), boolean: (text) => /^[ty1-9]/i.test(text) };
+function make(view, options) {
+  const names = Array.isArray(options.props) ? options.props : Object.keys(options.props);
+  const attributes = {};
+  for (const name of names) attributes[name.toLowerCase()] = name;
+  class Made extends HTMLElement {
+    static get observedAttributes() { return Object.keys(attributes); }
+    container;
+    attributeChangedCallback(name, before, after) { this.values[attributes[name]] = readers[options.props[name]](after); }
+  }
+  for (const name of names) Object.defineProperty(Made.prototype, name, { get() { return this.values[name]; }, set(value) { this.values[name] = value; } });
+  return Made;
+}`;
+
+test('types of properties, named in text, and handlers for events', () => {
+  const use = `function Pier() {} customElements.define('pier-a', make(Pier, { props: { deck: 'number', low: 'string', open: 'boolean', rows: 'json', pick: 'function' }, events: { onChange: {} } }));`;
+  const expected =
+    'pier-a | on-import | none | deck@deck:number low@low:string open@open:custom rows@rows:json pick@pick:custom container |  | change |  | ';
+  for (const [found] of everywhere(TYPED, 'make', use)) expect(found).toMatch(expected);
+});
+
+const LISTED = `
+class Base extends HTMLElement {
+  constructor(view, slots, root) { super(); this._view = view; this._slots = slots; if (root) this.attachShadow(root); }
+  attributeChangedCallback(name, before, after) { this.values[name] = after; }
+}
+function make(view, table, slots, exported, root) {
+  let Made = class extends Base {
+    constructor() { super(view, slots, root); this._table = table; }
+    static get observedAttributes() { return Object.keys(table).map((key) => (table[key].attribute || key).toLowerCase()); }
+  };
+  Object.keys(table).forEach((name) => { Object.defineProperty(Made.prototype, name, { get() { return this.values[name]; }, set(value) { this.values[name] = value; } }); });
+  exported.forEach((name) => { Object.defineProperty(Made.prototype, name, { get() { return this.made?.[name]; } }); });
+  return Made;
+}`;
+
+test('lists of slots and of what may be called stand beside the table', () => {
+  const use = `function Pier(anchor, props) { props.$$host.dispatchEvent(new CustomEvent('picked')); }
+    customElements.define('pier-a', make(Pier, { lowTide: { attribute: 'low-tide', type: 'Number', reflect: true }, deck: {} }, ['default', 'legend'], ['refresh'], { mode: 'open' }));`;
+  const [, , minified] = everywhere(LISTED, 'make', use);
+  for (const [found] of everywhere(LISTED, 'make', use)) {
+    expect(found).toMatch(/lowTide@low-tide:number deck@deck:string/);
+    expect(found).toMatch(/ \| picked \| "" legend \| refresh$/);
+  }
+  expect(minified).toHaveLength(1);
+});
