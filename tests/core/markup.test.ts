@@ -251,3 +251,11 @@ test('the slot without a name, described below its tag', () => {
     customElements.define('pier-a', Pier);`);
   expect(slots.map((one) => [one.name, one.description])).toEqual([['', 'The cargo of any kind.']]);
 });
+
+test('what another class renders that stands in a function called at once is its own affair', () => {
+  const source = `import { html } from 'lit';
+    const Icon = (() => { let Inner = class extends HTMLElement { render() { return html\`<slot name="icon"></slot>\`; } }; return Inner; })();
+    class Pier extends HTMLElement { static needs = [Icon]; render() { return html\`<slot name="deck"></slot>\`; } }
+    customElements.define('pier-a', Pier);`;
+  expect(componentIn(source).slots.map((one) => one.name)).toEqual(['deck']);
+});

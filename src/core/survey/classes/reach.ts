@@ -1,6 +1,7 @@
 /** The code that belongs to a class beyond its own body: constants, functions and styles it names. */
 
 import type { Scope } from '../folding/functions.js';
+import { isFunction, unwrap } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -79,7 +80,7 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
           : declaration.kind === 'function'
             ? declaration.node
             : null;
-      if (!node || isClass(node) || seen.has(node)) continue;
+      if (!node || isClass(node) || seen.has(node) || makesClass(node, found.module)) continue;
       // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
       for (const one of [node, ...assignedTo(found)]) {
         seen.add(one);
@@ -88,6 +89,12 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
     }
   }
   return { pieces, sheets: [...sheets.values()] };
+}
+
+/** A function called at once that holds a class, as compilers of decorators write one, makes another class. */
+function makesClass(node: Ast.Node, { program }: Module): boolean {
+  if (node.type !== 'CallExpression' || !isFunction(unwrap(node.callee))) return false;
+  return within('class', node, program).length > 0;
 }
 
 function namesIn(piece: Piece): Set<string> {

@@ -218,7 +218,8 @@ function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number)
 
 /** What is put on a function where it is declared: `Pier.observedAttributes = [...]`. */
 function foldOfFunction(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
-  const called = NATIVE.has(name) ? null : callableOf(object, scope);
+  if (object.type !== 'Identifier' || NATIVE.has(name)) return null;
+  const called = callableOf(object, scope);
   if (!called) return null;
   const { node, scope: inner } = called;
   const value =
