@@ -139,6 +139,11 @@ describe('a tag, a table of what properties start with, and a view', () => {
     expect(own?.registers).toBe('by-call');
   });
 
+  test.each(['createElement', 'useElement', 'h'])('%s makes use of elements', (name) => {
+    const source = `import { ${name} } from 'kit'; export const view = () => ${name}('pier-a', { deck: 1 }, () => 1); ${name}('pier-b', { deck: 1 }); customElements.define('pier-c', class extends HTMLElement {});`;
+    expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-c']);
+  });
+
   test('a function that takes no tag to the registry makes nothing', () => {
     const source = `function log(tag, table, view) { console.log(tag, table, view); } log('pier-a', { deck: 1 }, () => 1); customElements.define('pier-b', class extends HTMLElement {});`;
     expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-b']);

@@ -225,7 +225,7 @@ function foldOfFunction(object: Ast.Node, name: string, scope: Scope, depth: num
   const value =
     inner.module.assigned.get(`${ownName(node, inner.module)}.${name}`) ??
     assignedBeside(node, inner.module).get(name);
-  return value ? fold(value, inner, depth + 1) : undefined;
+  return value ? fold(value, inner, depth + 1) : null;
 }
 
 /** What functions have without being given it. */

@@ -8,10 +8,9 @@ import { calledName, unwrap } from '../folding/functions.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
-import { DEFINING_NAME } from './helpers.js';
 import { baseNameIn } from './prefixed.js';
 import type { Finding } from './registering.js';
-import { isDefine } from './registering.js';
+import { DEFINING_NAME, isDefine } from './registering.js';
 
 /** The calls that top-level statements consist of, or give to a name. */
 export function statementCalls(program: Ast.Program): Ast.CallExpression[] {

@@ -11,7 +11,7 @@ import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
 import type { Finding } from './registering.js';
-import { extendsOf, isDefine, isTagLiteral, scopesAt, staticScope } from './registering.js';
+import { DEFINING_NAME, extendsOf, isDefine, isTagLiteral, scopesAt, staticScope } from './registering.js';
 
 import { isCalledLater } from './running.js';
 import { isTable, viewCall } from './views.js';
@@ -31,13 +31,9 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
     const found = helper
       ? throughHelper(node, helper, inner, registers)
       : byName(node, callee, inner, registers);
-    return found.length > 0 ? found : viewCall(node, inner, registers);
+    return found.length > 0 ? found : viewCall(node, around, inner, registers);
   });
 }
-
-/** Names of functions that are called for defining elements. */
-export const DEFINING_NAME =
-  /^_?(?:define|register)|(?:define|register)(?:Custom)?(?:Element|Component)?s?$|^(?:custom|web)(?:Element|Component)$/i;
 
 /** A bundler may have changed the name here, or where it is exported. */
 function isNamedForIt(callee: Ast.Node, scope: Scope): boolean {

@@ -10,8 +10,8 @@ import { calledName, unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { DEFINING_NAME } from './helpers.js';
 import type { Finding } from './registering.js';
+import { DEFINING_NAME } from './registering.js';
 import { isCalledLater } from './running.js';
 
 /**

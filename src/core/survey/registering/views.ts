@@ -12,15 +12,20 @@ import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
 import type { Finding } from './registering.js';
-import { isDefine, isTagLiteral } from './registering.js';
+import { DEFINING_NAME, isDefine, isTagLiteral } from './registering.js';
 
 /** What such a call registers; nothing where it is none. */
-export function viewCall(node: Ast.CallExpression, scope: Scope, registers: Registration): Finding[] {
+export function viewCall(
+  node: Ast.CallExpression,
+  around: readonly FunctionNode[],
+  scope: Scope,
+  registers: Registration,
+): Finding[] {
   const at = node.arguments.findIndex(isTagLiteral);
   const tag = node.arguments[at];
   const others = node.arguments.filter((one) => one !== tag);
   if (!tag || !others.some((one) => isTable(one, scope) || callableOf(one, scope) !== null)) return [];
-  if (!isMaker(unwrap(node.callee), at, scope)) return [];
+  if (!isMaker(unwrap(node.callee), at, around.length === 0, scope)) return [];
   if (others.some((one) => chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0))
     return [];
   return tagsGiven(tag, scope).map((name) => ({ tag: name, node, scope, place: node, registers }));
@@ -38,15 +43,20 @@ export function isTable(expression: Ast.Node, scope: Scope): boolean {
   return init !== null && unwrap(init).type === 'ObjectExpression';
 }
 
-/** Named for it, or a function of the material that takes the tag to the registry. */
-function isMaker(callee: Ast.Node, at: number, scope: Scope): boolean {
+/**
+ * Named for it, or a function of the material that takes the tag to the registry. At the top of a module a looser name
+ * will do; elsewhere `createElement('a-b', { size: 1 })` and its kin make use of elements.
+ */
+function isMaker(callee: Ast.Node, at: number, isOutermost: boolean, scope: Scope): boolean {
   if (callee.type !== 'Identifier') return false;
-  if ([calledName(callee), originalName(callee, scope)].some((name) => MAKER.test(name))) return true;
+  const test = isOutermost ? LOOSE_NAME : DEFINING_NAME;
+  if ([calledName(callee), originalName(callee, scope)].some((name) => test.test(name))) return true;
   const called = callableOf(callee, scope);
   return called !== null && takesTagAt(called, 0) === at;
 }
 
-const MAKER = /element|component|define|register/i;
+const LOOSE_NAME =
+  /^(?!create|get|find|query|use|render|mount|wait|has|is).*(?:element|component|define|register)/i;
 const DEEPEST = 3;
 const TAKEN = new WeakMap<FunctionNode, number>();
 
