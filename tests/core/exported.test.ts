@@ -197,3 +197,8 @@ test('lists of slots and of what may be called stand beside the table', () => {
   }
   expect(minified).toHaveLength(1);
 });
+
+test('a function that calls nothing registers nothing, whatever it is called', () => {
+  const source = `const defineParts = (name, type, parts) => ({ name, type, parts }); class Pier extends HTMLElement {} export const pier = defineParts('pier-item', Pier, []); customElements.define('pier-a', Pier);`;
+  expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-a']);
+});

@@ -127,6 +127,12 @@ function throughHelper(
   });
 }
 
+/** A function of the material that calls nothing registers nothing, whatever its name: it may put a description together. */
+function callsNothing(callee: Ast.Node, scope: Scope): boolean {
+  const called = callee.type === 'Identifier' ? callableOf(callee, scope) : null;
+  return called !== null && within('call', called.node, called.scope.module.program).length === 0;
+}
+
 /** A helper out of reach: `defineElement('a-b', TheClass)`, in either order. */
 function byName(
   node: Ast.CallExpression,
@@ -134,7 +140,7 @@ function byName(
   scope: Scope,
   registers: Registration,
 ): Finding[] {
-  if (!isNamedForIt(callee, scope)) return [];
+  if (!isNamedForIt(callee, scope) || callsNothing(callee, scope)) return [];
   const args = node.arguments.filter((one) => one.type !== 'SpreadElement');
   const at = args.findIndex((one) => one.type !== 'ObjectExpression' && tagsGiven(one, scope).length > 0);
   const given = args[at];
