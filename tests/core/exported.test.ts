@@ -202,3 +202,54 @@ test('a function that calls nothing registers nothing, whatever it is called', (
   const source = `const defineParts = (name, type, parts) => ({ name, type, parts }); class Pier extends HTMLElement {} export const pier = defineParts('pier-item', Pier, []); customElements.define('pier-a', Pier);`;
   expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-a']);
 });
+
+describe('components of a framework, of which a function makes elements', () => {
+  const give = `import { make } from 'frame'; customElements.define('pier-a', make(Pier, { injector: 1 }));`;
+  const expected =
+    'pier-a | on-import | none | deck@deck:string lowTide@tide-mark:number open@open:boolean rows@rows:string |  | picked closed rowsChange |  | ';
+  test.each([
+    [
+      'decorated members and fields that calls make',
+      `import { Component, Input, Output, EventEmitter, input, model, output, booleanAttribute, numberAttribute } from 'frame';
+       @Component({ selector: 'pier-inner', template: '<slot></slot>' })
+       export class Pier {
+         @Input() deck = 'north'; @Input({ alias: 'tideMark', transform: numberAttribute }) lowTide = 3;
+         @Output() picked = new EventEmitter<{ id: number }>(); @Output('closed') shut = new EventEmitter<void>();
+         open = input(false, { transform: booleanAttribute }); rows = model<string[]>([]); seen = 1; look() {} @HostListener('x') y() {} }`,
+    ],
+    [
+      'fields that calls make',
+      `import * as frame from 'frame'; import { input, model, output, booleanAttribute, numberAttribute } from 'frame';
+       export class Pier { deck = input.required<string>(); lowTide = input(3, { alias: 'tideMark', transform: numberAttribute });
+         open = input(false, { transform: booleanAttribute }); picked = output<{ id: number }>(); shut = output({ alias: 'closed' }); rows = model<string[]>([]); }`,
+    ],
+    [
+      'the table of a compiler',
+      `import { booleanAttribute, define, numberAttribute } from 'frame';
+       export class Pier { constructor() { this.deck = 'north'; } static made = define({ type: Pier, selectors: [['pier-inner']],
+         inputs: { deck: 'deck', lowTide: [2, 'tideMark', 'lowTide', numberAttribute], open: [1, 'open', 'open', booleanAttribute], rows: [1, 'rows'] },
+         outputs: { picked: 'picked', shut: 'closed', rows: 'rowsChange' } }); }`,
+    ],
+  ])('%s', (_, source) => {
+    const [found] = surveyed({ 'a.ts': `${source}\n${give}` }).contract.components.map(told);
+    expect(found?.split(' | ').map((part) => part.split(' ').sort())).toEqual(
+      expected.split(' | ').map((part) => part.split(' ').sort()),
+    );
+  });
+
+  test('types, details of events and the root', () => {
+    const source = `import { Component, Output, input, EventEmitter, ViewEncapsulation } from 'frame';
+      @Component({ selector: 'pier-inner', encapsulation: ViewEncapsulation.ShadowDom, template: '' })
+      export class Pier { /** How wide. */ wide = input(2); name = input<string>(); @Output() picked = new EventEmitter<{ id: number }>(); } ${give}`;
+    const [component] = surveyed({ 'a.ts': source }).contract.components;
+    expect(component).toMatchObject({
+      root: 'open',
+      className: 'Pier',
+      properties: [
+        { name: 'wide', type: { text: 'number' }, description: 'How wide.' },
+        { name: 'name', type: { text: 'string' } },
+      ],
+      events: [{ name: 'picked', detail: { text: '{ id: number }' }, bubbles: false, composed: false }],
+    });
+  });
+});

@@ -11,7 +11,7 @@ import { exportNameOfClass, inheritedFrom, shownNameOf } from './classes/class-n
 import { writtenKey } from './classes/classes.js';
 import type { ClassChain, Layer } from './classes/layers.js';
 import { reachOf } from './classes/reach.js';
-import { DIALECTS } from './dialects/index.js';
+import { DIALECTS, VIEW_DIALECTS } from './dialects/index.js';
 import { dispatchedEvents } from './events/events.js';
 import { adoptedIn } from './evidence/adopting.js';
 import { classDoc, declaredEvents, eventMapTypes } from './evidence/declared-events.js';
@@ -114,7 +114,7 @@ const READ = new WeakMap<Layer['node'], Map<string, Read>>();
  * looked for.
  */
 function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
-  const key = writtenKey(layer.bindings);
+  const key = `${writtenKey(layer.bindings)}${layer.view ? ' view' : ''}`;
   const known = READ.get(layer.node) ?? new Map<string, Read>();
   READ.set(layer.node, known);
   const before = known.get(key);
@@ -123,17 +123,18 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
   const doc = classDoc(layer, context.declared);
   const found = onlyWhole(
     withDeclarations(
-      DIALECTS.map((dialect) => dialect.read(context)),
+      (layer.view ? VIEW_DIALECTS : DIALECTS).map((dialect) => dialect.read(context)),
       context,
     ),
   );
   const sent = found.flatMap((one) => one.events ?? []);
+  const isElement = layer.own && !layer.view;
   const read: Read = {
     found,
     doc,
-    events: layer.own ? [...sent, ...dispatchedEvents(context), ...declaredEvents(doc, layer, graph)] : sent,
-    eventTypes: layer.own ? mapTypes(layer, graph) : new Map(),
-    markup: layer.own ? markupIn(reachOf(layer, graph), graph) : null,
+    events: isElement ? [...sent, ...dispatchedEvents(context), ...declaredEvents(doc, layer, graph)] : sent,
+    eventTypes: isElement ? mapTypes(layer, graph) : new Map(),
+    markup: isElement ? markupIn(reachOf(layer, graph), graph) : null,
   };
   known.set(key, read);
   return read;

@@ -1,15 +1,14 @@
 /** Survey: component source -> contract. Reads and parses; never runs what it reads. */
 
 import type { Component, Contract } from '../contract/types.js';
-import { attributesOf } from '../contract/types.js';
 import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
 import { chainOf, chainOfBuilt } from './classes/classes.js';
 import type { ClassChain } from './classes/layers.js';
+import { callMaking, withDescription } from './described.js';
 import { withClaim } from './evidence/claims.js';
 import type { ClaimedComponent } from './evidence/manifest.js';
 import { readManifest } from './evidence/manifest.js';
-import type { Scope } from './folding/functions.js';
 import { unwrap } from './folding/functions.js';
 import { namesOfBuilds } from './modules/builds.js';
 import { Entrances } from './modules/entrances.js';
@@ -167,48 +166,6 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
 }
 
 /**
- * A class that a function makes of a description: `make(view, { props: { size: Number } })`. Where the description knows
- * all of its attributes it tells more of them than the class does, which is the same for every description.
- */
-function withDescription(
-  read: Component,
-  one: Registered,
-  chain: ClassChain,
-  graph: ModuleGraph,
-  place: Parameters<typeof assemble>[3],
-): Component {
-  const isMade = (chain.layers[0]?.bindings.size ?? 0) > 0;
-  if (!isMade) return read;
-  const node = unwrap(one.node);
-  const call = node.type === 'CallExpression' ? { node, scope: one.scope } : callMaking(node, one.scope);
-  if (!call) return read;
-  const described = assemble(one, chainOfBuilt(call.node, call.scope, null, graph), graph, place);
-  const known = new Set(attributesOf(described).map((item) => item.name));
-  if (described.properties.length === 0 || !attributesOf(read).every((item) => known.has(item.name)))
-    return read;
-  const { properties, attributes, events, methods, slots } = described;
-  return {
-    ...read,
-    properties: withOthers(properties, read.properties, methods),
-    attributes,
-    events: withOthers(events, read.events),
-    methods: withOthers(methods, read.methods),
-    slots: withOthers(slots, read.slots),
-    pairs: described.pairs,
-  };
-}
-
-/** Items, and those others whose names are not taken yet. */
-function withOthers<Item extends { name: string }>(
-  items: readonly Item[],
-  others: readonly Item[],
-  taken: readonly { name: string }[] = [],
-): Item[] {
-  const names = new Set([...items, ...taken].map((item) => item.name));
-  return [...items, ...others.filter((item) => !names.has(item.name))];
-}
-
-/**
  * Is a registration to be taken instead of one that was found before? One of a class that is written, where the other is
  * what a call makes; one that an import does, where the other waits for a call; and that of a module of its
  * own, where the other holds many elements put together.
@@ -250,15 +207,6 @@ function chainOfRegistered(one: Registered, graph: ModuleGraph, input: SurveyInp
   if (node.type === 'CallExpression') return chainOfBuilt(node, one.scope, null, graph);
   const made = callMaking(node, one.scope);
   return made ? chainOfBuilt(made.node, made.scope, null, graph) : null;
-}
-
-/** The call that a name stands for: `const TideClock = make(view, { ... })`. */
-function callMaking(node: Ast.Node, scope: Scope): { node: Ast.Node; scope: Scope } | null {
-  if (node.type !== 'Identifier') return null;
-  const found = scope.graph.find(node.name, scope.module);
-  const init = found?.declaration.kind === 'variable' ? found.declaration.init : null;
-  if (!found || !init || unwrap(init).type !== 'CallExpression') return null;
-  return { node: unwrap(init), scope: { graph: scope.graph, module: found.module } };
 }
 
 /** The class that compilers export under its tag, with underscores, in a module of its own. */

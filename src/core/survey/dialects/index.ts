@@ -7,6 +7,7 @@ import { decorated } from './decorated.js';
 import { defined } from './defined.js';
 import { described } from './described.js';
 import { eventFields } from './event-fields.js';
+import { inputs } from './inputs.js';
 import { listed } from './listed.js';
 import { marshalled } from './marshalled.js';
 import { members } from './members.js';
@@ -26,3 +27,6 @@ export const DIALECTS: readonly Dialect[] = [
   eventFields,
   marshalled,
 ];
+
+/** Those for a framework's components, which are no elements by themselves. */
+export const VIEW_DIALECTS: readonly Dialect[] = [inputs];

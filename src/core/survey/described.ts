@@ -1,0 +1,84 @@
+/** Elements that a function makes: of a description, or of a class that is none itself, for a framework. */
+
+import type { Component } from '../contract/types.js';
+import { attributesOf } from '../contract/types.js';
+import { assemble } from './assemble.js';
+import { chainOf, chainOfBuilt } from './classes/classes.js';
+import type { ClassChain } from './classes/layers.js';
+import type { Scope } from './folding/functions.js';
+import { unwrap } from './folding/functions.js';
+import type { ModuleGraph } from './modules/modules.js';
+import type { Registered } from './registering/registrations.js';
+import type { Ast } from './syntax/parse.js';
+
+/**
+ * What is read of an element's class, with what the call that makes it says. Where a description knows all of its
+ * attributes it tells more of them than the class does, which is the same for every description:
+ * `make(view, { props: { size: Number } })`. Of a framework's class, its inputs and outputs are all there is:
+ * `make(Pier, { injector })`.
+ */
+export function withDescription(
+  read: Component,
+  one: Registered,
+  chain: ClassChain,
+  graph: ModuleGraph,
+  place: Parameters<typeof assemble>[3],
+): Component {
+  const [own] = chain.layers;
+  const isMade = own !== undefined && own.bindings.size > 0;
+  const isElement = chain.platform !== null || chain.lost !== null;
+  if (!own || (!own.built && !isMade && isElement)) return read;
+  const node = unwrap(one.node);
+  const call = node.type === 'CallExpression' ? { node, scope: one.scope } : callMaking(node, one.scope);
+  if (!call) return read;
+  const view = chainOfView(call.node, call.scope, graph);
+  const exported = view && assemble(one, view, graph, place);
+  if (exported && exported.properties.length + exported.events.length > 0)
+    return { ...exported, server: read.server };
+  if (!isMade) return read;
+  const described = assemble(one, chainOfBuilt(call.node, call.scope, null, graph), graph, place);
+  const known = new Set(attributesOf(described).map((item) => item.name));
+  if (described.properties.length === 0 || !attributesOf(read).every((item) => known.has(item.name)))
+    return read;
+  const { properties, attributes, events, methods, slots } = described;
+  return {
+    ...read,
+    properties: withOthers(properties, read.properties, methods),
+    attributes,
+    events: withOthers(events, read.events),
+    methods: withOthers(methods, read.methods),
+    slots: withOthers(slots, read.slots),
+    pairs: described.pairs,
+  };
+}
+
+/** The call that a name stands for: `const TideClock = make(view, { ... })`. */
+export function callMaking(node: Ast.Node, scope: Scope): { node: Ast.CallExpression; scope: Scope } | null {
+  if (node.type !== 'Identifier') return null;
+  const found = scope.graph.find(node.name, scope.module);
+  const init = found?.declaration.kind === 'variable' ? found.declaration.init : null;
+  const call = init && unwrap(init);
+  if (!found || call?.type !== 'CallExpression') return null;
+  return { node: call, scope: { graph: scope.graph, module: found.module } };
+}
+
+/** The chain of a class that a call is given and that is no element: a component of a framework. */
+function chainOfView(call: Ast.CallExpression, scope: Scope, graph: ModuleGraph): ClassChain | null {
+  for (const given of call.arguments) {
+    if (given.type !== 'Identifier') continue;
+    const { layers, platform, lost } = chainOf({ node: given, scope, name: null }, graph);
+    if (layers.length === 0 || platform !== null || lost !== null) continue;
+    return { layers: layers.map((layer) => ({ ...layer, view: true as const })), platform, lost };
+  }
+  return null;
+}
+
+/** Items, and those others whose names are not taken yet. */
+function withOthers<Item extends { name: string }>(
+  items: readonly Item[],
+  others: readonly Item[],
+  taken: readonly { name: string }[] = [],
+): Item[] {
+  const names = new Set([...items, ...taken].map((item) => item.name));
+  return [...items, ...others.filter((item) => !names.has(item.name))];
+}
