@@ -259,3 +259,11 @@ test('what another class renders that stands in a function called at once is its
     customElements.define('pier-a', Pier);`;
   expect(componentIn(source).slots.map((one) => one.name)).toEqual(['deck']);
 });
+
+test('styles that are given to a class in the function it is made in', () => {
+  const source = `import { css } from 'lit';
+    const sheet = css\`:host { --pier-ink: red; color: var(--pier-ink); }\`;
+    const Pier = (() => { let Made = class extends HTMLElement {}; Made.styles = [sheet]; return Made; })();
+    customElements.define('pier-a', Pier);`;
+  expect(componentIn(source).cssProperties.map((one) => one.name)).toEqual(['--pier-ink']);
+});

@@ -1,7 +1,7 @@
 /** The code that belongs to a class beyond its own body: constants, functions and styles it names. */
 
 import type { Scope } from '../folding/functions.js';
-import { isFunction, unwrap } from '../folding/functions.js';
+import { assignedBeside, isFunction, unwrap } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -50,7 +50,8 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
   if (layer.made) pieces.push({ node: layer.made.node, module: layer.made.scope.module, anywhere: true });
   const scope: Scope = { graph, module: layer.module, bindings: layer.bindings };
   for (const { node } of decoratorsOf(layer, scope, graph)) pieces.push({ node, module: layer.module });
-  for (const value of assignedTo(layer)) pieces.push({ node: value, module: layer.module });
+  for (const value of [...assignedTo(layer), ...assignedBeside(layer.node, layer.module).values()])
+    pieces.push({ node: value, module: layer.module });
   for (const bound of layer.bindings.values()) {
     if (!isClass(bound.node) && bound.scope.module === layer.module)
       pieces.push({ node: bound.node, module: layer.module });
@@ -80,7 +81,9 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
           : declaration.kind === 'function'
             ? declaration.node
             : null;
-      if (!node || isClass(node) || seen.has(node) || makesClass(node, found.module)) continue;
+      if (!node || isClass(node) || seen.has(node)) continue;
+      const isOwn = found.module === layer.module && isAround(node, layer);
+      if (!isOwn && makesClass(node, found.module)) continue;
       // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
       for (const one of [node, ...assignedTo(found)]) {
         seen.add(one);
@@ -89,6 +92,10 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
     }
   }
   return { pieces, sheets: [...sheets.values()] };
+}
+
+function isAround(node: Ast.Node, { node: own }: Layer): boolean {
+  return node.start <= own.start && own.end <= node.end;
 }
 
 /** A function called at once that holds a class, as compilers of decorators write one, makes another class. */
