@@ -429,3 +429,43 @@ test.each([
   );
   expect(found).toEqual(['wide', expected]);
 });
+
+test.each([
+  [
+    'an if',
+    "if (typeof window !== 'undefined') { class X extends HTMLElement { static observedAttributes = ['deck']; } customElements.define('pier-sign', X); }",
+  ],
+  [
+    'an if inside one',
+    "if (a) { if (!b) { class X extends HTMLElement { static observedAttributes = ['deck']; } customElements.define('pier-sign', X); } }",
+  ],
+  [
+    'an else',
+    "if (a) {} else { const X = class extends HTMLElement { static observedAttributes = ['deck']; }; customElements.define('pier-sign', X); }",
+  ],
+  [
+    'a try',
+    "try { class X extends HTMLElement { static observedAttributes = ['deck']; } customElements.define('pier-sign', X); } catch {}",
+  ],
+  [
+    'a block',
+    "{ class X extends HTMLElement { static observedAttributes = ['deck']; } customElements.define('pier-sign', X); }",
+  ],
+  [
+    'an if in a function',
+    "(() => { if (a) { class X extends HTMLElement { static observedAttributes = ['deck']; } customElements.define('pier-sign', X); } })();",
+  ],
+])('a class in %s', (_, source) => {
+  const component = componentIn(source);
+  expect([component.registers, attributesOf(component).map((one) => one.name)]).toEqual([
+    'on-import',
+    ['deck'],
+  ]);
+});
+
+test('what a helper sets on a class, in a function', () => {
+  const source = `(() => { const Base = typeof window < 'u' && window.HTMLElement ? window.HTMLElement : Object;
+    class B extends Base { static get observedAttributes() { return Object.keys(this.Props); } }
+    class X extends B {} set(X, 'Props', { deck: 1, rows: 2 }); function set(o, k, v) { return o; } ${define()} })();`;
+  expect(attributesOf(componentIn(source)).map((one) => one.name)).toEqual(['deck', 'rows']);
+});

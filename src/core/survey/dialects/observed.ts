@@ -13,7 +13,7 @@ import { asString, isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
 import { isFunction, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
-import { within } from '../syntax/find.js';
+import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 
@@ -70,7 +70,7 @@ function readObserved(context: LayerContext, attributes: AttributeSeen[], notes:
  */
 function listedFor({ layer, chain, scope, graph, at }: LayerContext): AttributeSeen[] {
   // A mixin stands over other classes elsewhere; the class it is applied to has the whole list.
-  if (layer.bindings.size > 0) return [];
+  if (isMixin(layer)) return [];
   const above = chain.layers.slice(chain.layers.indexOf(layer) + 1);
   const holder = above.find((one) => observedMember(one) !== null);
   const place = holder && observedMember(holder);
@@ -87,6 +87,18 @@ function listedFor({ layer, chain, scope, graph, at }: LayerContext): AttributeS
   const replaces = !names.includes(UNKNOWN);
   return names.flatMap((name) =>
     typeof name === 'string' ? [{ name, observed: true, replaces, at: at(layer.node) }] : [],
+  );
+}
+
+/** A class that a function makes over the one it is given. */
+function isMixin({ node: { superClass }, module, node }: Layer): boolean {
+  return functionsAround(node, module.program).some((one) =>
+    one.params.some(
+      (parameter) =>
+        parameter.type === 'Identifier' &&
+        superClass?.type === 'Identifier' &&
+        parameter.name === superClass.name,
+    ),
   );
 }
 

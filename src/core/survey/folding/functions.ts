@@ -1,6 +1,6 @@
 /** Functions and classes as syntax: what they return, what their parameters are bound to. */
 
-import { declarationsIn } from '../modules/module.js';
+import { declarationsIn, statementsWithin } from '../modules/module.js';
 import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -77,13 +77,25 @@ export function assignedBeside(
   const name = outer && (('id' in node ? node.id?.name : null) ?? nameIn(outer, node));
   const body = outer?.body;
   for (const expression of body?.type === 'BlockStatement' ? statementExpressions(body.body) : []) {
-    if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'MemberExpression') continue;
-    const { object, property, computed } = expression.left;
-    if (computed || object.type !== 'Identifier' || property.type !== 'Identifier') continue;
-    const isOwn = object.name === name || /^_?classThis$/i.test(object.name);
-    if (isOwn && !found.has(property.name)) found.set(property.name, expression.right);
+    const given = givenTo(expression);
+    const isOwn = given && (given.holder === name || /^_?classThis$/i.test(given.holder));
+    if (isOwn && !found.has(given.member)) found.set(given.member, given.value);
   }
   return found;
+}
+
+/** `Pier.deck = 1`, and `define(Pier, "deck", 1)` as compilers write it. */
+function givenTo(node: Ast.Node): { holder: string; member: string; value: Ast.Expression } | null {
+  if (node.type === 'CallExpression') {
+    const [holder, key, value] = node.arguments;
+    const isMember = key?.type === 'Literal' && typeof key.value === 'string';
+    if (holder?.type !== 'Identifier' || !isMember || !value || value.type === 'SpreadElement') return null;
+    return { holder: holder.name, member: String(key.value), value };
+  }
+  if (node.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') return null;
+  const { object, property, computed } = node.left;
+  if (computed || object.type !== 'Identifier' || property.type !== 'Identifier') return null;
+  return { holder: object.name, member: property.name, value: node.right };
 }
 
 /** The variable of a function that holds a node from the start. */
@@ -196,6 +208,8 @@ export function localDeclarations(node: FunctionNode): ReadonlyMap<string, Decla
   if (known) return known;
   const body = node.body?.type === 'BlockStatement' ? node.body.body : [];
   const declarations = new Map(body.flatMap((statement) => declarationsIn(statement)));
+  for (const [name, declaration] of body.flatMap(statementsWithin).flatMap(declarationsIn))
+    if (!declarations.has(name)) declarations.set(name, declaration);
   for (const expression of statementExpressions(body)) {
     if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'Identifier') continue;
     const before = declarations.get(expression.left.name);

@@ -115,18 +115,35 @@ function addStatement(module: Module, statement: Ast.Statement | Ast.Directive):
     case 'ExpressionStatement':
       addAssignments(module, statement.expression);
       return;
-    case 'IfStatement':
-      // What is only done where there is a page: `if (typeof HTMLElement !== 'undefined') Holder.Dial = class ...`
-      for (const one of statementsOf(statement.consequent))
-        if (one.type === 'ExpressionStatement') addAssignments(module, one.expression, true);
-      return;
-    default:
+    default: {
       declare(module, statement);
+      // What is only done where there is a page: `if (typeof HTMLElement !== 'undefined') Holder.Dial = class ...`
+      for (const one of statementsWithin(statement)) {
+        if (one.type === 'ExpressionStatement') addAssignments(module, one.expression, true);
+        for (const [name, declaration] of declarationsIn(one))
+          if (!module.declarations.has(name)) module.declarations.set(name, declaration);
+      }
+    }
   }
 }
 
-function statementsOf(statement: Ast.Statement): (Ast.Statement | Ast.Directive)[] {
-  return statement.type === 'BlockStatement' ? statement.body : [statement];
+/** The statements in the blocks of a statement that does them once or not at all: of an `if`, a `try`, a bare block. */
+export function statementsWithin(statement: Ast.Node): Ast.Node[] {
+  const inner = (node: Ast.Node | null): Ast.Node[] => {
+    if (!node) return [];
+    const all: Ast.Node[] = node.type === 'BlockStatement' ? node.body : [node];
+    return all.flatMap((one) => [one, ...statementsWithin(one)]);
+  };
+  switch (statement.type) {
+    case 'IfStatement':
+      return [...inner(statement.consequent), ...inner(statement.alternate)];
+    case 'TryStatement':
+      return [...inner(statement.block), ...inner(statement.handler?.body ?? null)];
+    case 'BlockStatement':
+      return inner(statement);
+    default:
+      return [];
+  }
 }
 
 /**
