@@ -3,26 +3,14 @@
  * large package would be read slowly if each stood there for every element.
  */
 
-import type { Contract } from '../core/contract/types.js';
-
-type Component = Contract['components'][number];
+import type { Component, Contract } from '../core/contract/types.js';
+import { ITEM_LISTS } from '../core/contract/types.js';
 
 /** Components whose lists name their items by number. */
 export interface PackedContract extends Omit<Contract, 'components'> {
   components: Record<string, unknown>[];
   items: unknown[];
 }
-
-const LISTS = [
-  'properties',
-  'attributes',
-  'events',
-  'methods',
-  'slots',
-  'cssParts',
-  'cssProperties',
-  'cssStates',
-] as const satisfies readonly (keyof Component)[];
 
 /** A contract to write down. */
 export function packed(contract: Contract): PackedContract {
@@ -36,7 +24,7 @@ export function packed(contract: Contract): PackedContract {
     return items.push(item) - 1;
   };
   const components = contract.components.map((one) => {
-    const lists = LISTS.map((list) => [list, one[list].map(numberOf)] as const);
+    const lists = ITEM_LISTS.map((list) => [list, one[list].map(numberOf)] as const);
     return { ...one, ...Object.fromEntries(lists) };
   });
   return { ...contract, components, items };
@@ -45,7 +33,7 @@ export function packed(contract: Contract): PackedContract {
 /** The contract that was packed; elements with the same item hold one object. */
 export function unpacked({ items, components, ...contract }: PackedContract): Contract {
   for (const one of components) {
-    for (const list of LISTS) one[list] = (one[list] as number[]).map((number) => items[number]);
+    for (const list of ITEM_LISTS) one[list] = (one[list] as number[]).map((number) => items[number]);
   }
   return { ...contract, components: components as unknown as Component[] };
 }
