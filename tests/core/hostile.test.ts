@@ -298,3 +298,26 @@ test('what the parser cannot hand over is a syntax error', () => {
   const { program, errors } = parseModule('a.tsx', '{(<><\\ /></>)}');
   expect([program.body, errors.length]).toEqual([[], 1]);
 });
+
+const chained = (count: number, call: (index: number) => string, last: string) =>
+  Array.from({ length: count }, (_, index) => `function f${index}(a, b, c) { ${call(index + 1)} }`).join('') +
+  `function f${count}(a, b, c) { ${last} }`;
+
+test.each([
+  [
+    'functions that call one another',
+    `f0(); ${chained(5000, (next) => `f${next}();`, "customElements.define('pier-a', class extends HTMLElement {});")}`,
+  ],
+  [
+    'functions that hand a tag on',
+    `customElements.define('pier-a', class extends HTMLElement {}); ${chained(5000, (next) => `f${next}(a, b, c);`, 'customElements.define(a, c);')} f0('pier-b', { deck: 1 }, () => 1);`,
+  ],
+  [
+    'branches after one another',
+    `${Array.from({ length: 2000 }, (_, index) => `if (a == ${index}) { var b${index} = 1; }`).join(' else ')} customElements.define('pier-a', class extends HTMLElement {});`,
+  ],
+])('thousands of %s', (_, source) => {
+  const { contract, findings } = surveyed({ 'a.js': source });
+  expect(contract.components.map((one) => one.tag)).toEqual(['pier-a']);
+  expect(findings).toEqual([]);
+});

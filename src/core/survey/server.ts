@@ -136,6 +136,8 @@ function touchesIn(module: Module): Sign[] {
     if (isGlobal && !signs.has(name)) signs.set(name, { name, at: placeIn(module, node) });
   };
   for (const statement of module.program.body) visit(statement);
+  // Functions that are called call others; one after the other, for they may do so by the thousand.
+  for (const body of called) visit(body);
   TOUCHES.set(module, [...signs.values()]);
   return [...signs.values()];
 }
@@ -152,7 +154,7 @@ function isGuard(test: Ast.Node): boolean {
   );
 }
 
-/** What a function does counts where it is called at once; of functions by name, those of the same module. */
+/** What a function does counts where it is called at once; of functions by name, those of the same module, which are noted. */
 function visitCall(
   node: Ast.CallExpression,
   visit: (node: Ast.Node) => void,
@@ -174,9 +176,7 @@ function visitCall(
       : declaration?.kind === 'variable' && declaration.init && isFunction(declaration.init)
         ? declaration.init.body
         : null;
-  if (!body || called.has(body)) return;
-  called.add(body);
-  visit(body);
+  if (body) called.add(body);
 }
 
 /** `globalThis.x` gives undefined where there is no x; `window.x` needs a window. */

@@ -129,16 +129,24 @@ function addStatement(module: Module, statement: Ast.Statement | Ast.Directive):
 
 /** The statements in the blocks of a statement that does them once or not at all: of an `if`, a `try`, a bare block. */
 export function statementsWithin(statement: Ast.Node): Ast.Node[] {
-  const inner = (node: Ast.Node | null): Ast.Node[] => {
-    if (!node) return [];
-    const all: Ast.Node[] = node.type === 'BlockStatement' ? node.body : [node];
-    return all.flatMap((one) => [one, ...statementsWithin(one)]);
-  };
+  const found: Ast.Node[] = [];
+  // Without recursion: branches follow one another by the thousand in bundles.
+  const open = branchesOf(statement).reverse();
+  for (let one = open.pop(); one; one = open.pop()) {
+    found.push(one);
+    open.push(...branchesOf(one).reverse());
+  }
+  return found;
+}
+
+function branchesOf(statement: Ast.Node): Ast.Node[] {
+  const inner = (node: Ast.Node | null | undefined): Ast.Node[] =>
+    node?.type === 'BlockStatement' ? [...node.body] : node ? [node] : [];
   switch (statement.type) {
     case 'IfStatement':
       return [...inner(statement.consequent), ...inner(statement.alternate)];
     case 'TryStatement':
-      return [...inner(statement.block), ...inner(statement.handler?.body ?? null)];
+      return [...inner(statement.block), ...inner(statement.handler?.body)];
     case 'BlockStatement':
       return inner(statement);
     default:

@@ -11,25 +11,28 @@ import type { Ast } from '../syntax/parse.js';
  * it stands, is handed to a call, or is called by its name from code that runs at once.
  */
 export function isCalledLater(around: readonly FunctionNode[], { module }: Scope): boolean {
-  return !around.every((one) => runsAtOnce(one, module));
+  return !around.every((one) => runsAtOnce(one, module, 0));
 }
 
 const KNOWN = new WeakMap<FunctionNode, boolean>();
+/** Functions that call one another are followed so far. */
+const DEEPEST = 50;
 
-function runsAtOnce(node: FunctionNode, module: Module): boolean {
+function runsAtOnce(node: FunctionNode, module: Module, depth: number): boolean {
   const known = KNOWN.get(node);
   if (known !== undefined) return known;
+  if (depth > DEEPEST) return false;
   // A function that is only called by itself is not called.
   KNOWN.set(node, false);
   const { callees } = callsIn(module.program);
   const runs =
-    callees.has(node) || callsGiven(node, module.program).length > 0 || isCalledByName(node, module);
+    callees.has(node) || callsGiven(node, module.program).length > 0 || isCalledByName(node, module, depth);
   KNOWN.set(node, runs);
   return runs;
 }
 
 /** Is there a call of the function by its name, where that is known, in code that runs at once? */
-function isCalledByName(node: FunctionNode, module: Module): boolean {
+function isCalledByName(node: FunctionNode, module: Module, depth: number): boolean {
   const { program } = module;
   const outer = functionsAround(node, program);
   const name = declaredName(node, outer.at(-1), module);
@@ -37,7 +40,7 @@ function isCalledByName(node: FunctionNode, module: Module): boolean {
   return calls.some((call) => {
     const inner = functionsAround(call, program);
     const isInReach = outer.every((one, index) => inner[index] === one);
-    return isInReach && inner.slice(outer.length).every((one) => runsAtOnce(one, module));
+    return isInReach && inner.slice(outer.length).every((one) => runsAtOnce(one, module, depth + 1));
   });
 }
 
