@@ -8,10 +8,14 @@ import { statSync } from 'node:fs';
 /** Times of file systems may be this coarse: what changed later than so long before this process may change unseen. */
 const COARSEST_MS = 2000;
 
-/** The mark of a file as it is now; of one that is not there, an empty one. */
+/** The mark of a file as it is now; of one that is not there, or out of reach, an empty one. */
 export function markOf(path: string): string {
-  const known = statSync(path, { throwIfNoEntry: false });
-  return known ? `${known.ctimeMs} ${known.size} ${known.ino}` : '';
+  try {
+    const known = statSync(path, { throwIfNoEntry: false });
+    return known ? `${known.ctimeMs} ${known.size} ${known.ino}` : '';
+  } catch {
+    return '';
+  }
 }
 
 /**

@@ -32,8 +32,9 @@ export function packed(contract: Contract): PackedContract {
 
 /** The contract that was packed; elements with the same item hold one object. */
 export function unpacked({ items, components, ...contract }: PackedContract): Contract {
-  for (const one of components) {
-    for (const list of ITEM_LISTS) one[list] = (one[list] as number[]).map((number) => items[number]);
-  }
-  return { ...contract, components: components as unknown as Component[] };
+  const whole = components.map((one) => {
+    const lists = ITEM_LISTS.map((list) => [list, (one[list] as number[]).map((number) => items[number])]);
+    return { ...one, ...Object.fromEntries(lists) } as Component;
+  });
+  return { ...contract, components: whole };
 }

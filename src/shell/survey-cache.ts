@@ -46,37 +46,32 @@ export function cacheFolder(): string {
 /** What is remembered of a source as it was named, or null when that is nothing or no longer true. */
 export async function recall(source: string, cwd: string): Promise<CachedSurvey | null> {
   const path = entryPath(source, cwd);
-  const entry = readEntry(path);
-  const files = entry && (await unchangedFiles(entry));
-  if (!files) return null;
-  if (files.some((file, index) => file !== entry.files[index])) keep(path, { ...entry, files });
-  return { ...entry.survey, contract: unpacked(entry.survey.contract) };
-}
-
-function readEntry(path: string): Entry | null {
   try {
     const entry = JSON.parse(readFileSync(path, 'utf8')) as Entry;
-    return entry.stamp === buildStamp() ? entry : null;
+    const files = entry.stamp === buildStamp() ? await unchangedFiles(entry) : null;
+    if (!files) return null;
+    if (files.some((file, index) => file !== entry.files[index])) keep(path, () => ({ ...entry, files }));
+    return { ...entry.survey, contract: unpacked(entry.survey.contract) };
   } catch {
     return null;
   }
 }
 
-/** Remembers a survey. */
+/** Remembers a survey. What cannot be remembered is not; that is no failure. */
 export function remember(source: string, cwd: string, opened: OpenedSource, survey: CachedSurvey): void {
-  keep(entryPath(source, cwd), {
+  keep(entryPath(source, cwd), () => ({
     stamp: buildStamp(),
-    folders: foldersBelow(opened.root).map((path) => [path, changeOf(path)]),
+    folders: foldersBelow(opened.root).map((path) => [path, statSync(path).mtimeMs]),
     files: opened.filesRead().map(([path, text]) => [path, hashOf(text), settledMark(path)]),
     unresolved: opened.unresolved(),
     survey: { ...survey, contract: packed(survey.contract) },
-  });
+  }));
 }
 
-/** What cannot be written is not remembered; that is no failure: a cache that may not be written is as good as none. */
-function keep(path: string, entry: Entry): void {
+/** A folder that cannot be looked through, or a cache that may not be written, is as good as none. */
+function keep(path: string, entry: () => Entry): void {
   try {
-    writeText(path, JSON.stringify(entry));
+    writeText(path, JSON.stringify(entry()));
     forgetOldest(dirname(path));
   } catch {}
 }
@@ -88,7 +83,7 @@ function entryPath(source: string, cwd: string): string {
 
 /** The files of an entry, those with new marks that now tell by themselves; null when anything is not what it was. */
 async function unchangedFiles({ folders, files, unresolved }: Entry): Promise<FileRead[] | null> {
-  if (!folders.every(([path, changed]) => changeOf(path) === changed)) return null;
+  if (!folders.every(([path, changed]) => statSync(path).mtimeMs === changed)) return null;
   const looked: FileRead[] = [];
   for (const file of files) {
     const same = unchanged(file);
@@ -101,10 +96,6 @@ async function unchangedFiles({ folders, files, unresolved }: Entry): Promise<Fi
   const isLost = ([specifier, folder]: Entry['unresolved'][number]) =>
     resolve(specifier, join(folder, 'x.js')) === null;
   return unresolved.every(isLost) ? looked : null;
-}
-
-function changeOf(folder: string): number {
-  return statSync(folder, { throwIfNoEntry: false })?.mtimeMs ?? 0;
 }
 
 function unchanged(file: FileRead): FileRead | null {

@@ -60,6 +60,21 @@ test('--no-cache neither reads nor keeps anything', async () => {
   expect(await attributes()).toEqual(['pier-a: berth deck']);
 });
 
+test.each<[string, (entry: Record<string, unknown>) => unknown]>([
+  ['no object', () => 1],
+  ['no files', ({ files, ...entry }) => entry],
+  ['files that are none', (entry) => ({ ...entry, files: [1] })],
+  ['no survey', ({ survey, ...entry }) => entry],
+  ['no items', (entry) => ({ ...entry, survey: { contract: { components: [{}] } } })],
+  ['a folder that is gone', (entry) => ({ ...entry, folders: [['/none/at/all', 1]] })],
+])('an entry with %s counts as none', async (_, damage) => {
+  const { cwd, attributes, entries } = setUp();
+  const sound = await attributes();
+  const path = join(cwd, 'cache', entries()[0] ?? '');
+  writeFileSync(path, JSON.stringify(damage(JSON.parse(readFileSync(path, 'utf8')))));
+  expect(await attributes()).toEqual(sound);
+});
+
 test('a folder that cannot hold a cache does no harm', async () => {
   const { cwd, env } = setUp();
   writeFileSync(join(cwd, 'file'), '');
