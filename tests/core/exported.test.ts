@@ -144,6 +144,16 @@ describe('a tag, a table of what properties start with, and a view', () => {
     expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-c']);
   });
 
+  test('how far a function stands from the registry is asked anew for each call', () => {
+    const chain = `function f0(t, p, v) { f1(t, p, v); } function f1(t, p, v) { f2(t, p, v); } function f2(t, p, v) { f3(t, p, v); }
+      function f3(t, p, v) { f4(t, p, v); } function f4(t, p, v) { customElements.define(t, wrap(p, v)); }`;
+    const tags = (use: string) =>
+      surveyed({ 'a.js': `${chain} ${use}` }).contract.components.map((one) => one.tag);
+    const near = "f1('pier-near', { deck: 1 }, () => 1);";
+    expect(tags(near)).toEqual(['pier-near']);
+    expect(tags(`f0('pier-far', { deck: 1 }, () => 1); ${near}`)).toEqual(['pier-near']);
+  });
+
   test('a function that takes no tag to the registry makes nothing', () => {
     const source = `function log(tag, table, view) { console.log(tag, table, view); } log('pier-a', { deck: 1 }, () => 1); customElements.define('pier-b', class extends HTMLElement {});`;
     expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-b']);

@@ -272,6 +272,21 @@ describe('registrations', () => {
       [{ registers: 'on-import' }],
     ],
     [
+      'in functions that call each other, one of them from outside',
+      "class X extends HTMLElement {} class Y extends HTMLElement {} function one() { customElements.define('pier-one', X); two(); } function two() { customElements.define('pier-two', Y); one(); } two();",
+      [{ registers: 'on-import' }, { registers: 'on-import' }],
+    ],
+    [
+      'in functions that call each other, the other of them from outside',
+      "class X extends HTMLElement {} class Y extends HTMLElement {} function one() { customElements.define('pier-one', X); two(); } function two() { customElements.define('pier-two', Y); one(); } one();",
+      [{ registers: 'on-import' }, { registers: 'on-import' }],
+    ],
+    [
+      'in functions that only call each other',
+      "class X extends HTMLElement {} class Y extends HTMLElement {} function one() { customElements.define('pier-one', X); two(); } function two() { customElements.define('pier-two', Y); one(); }",
+      [{ registers: 'by-call' }, { registers: 'by-call' }],
+    ],
+    [
       'in a function that only calls itself',
       'class X extends HTMLElement {} function start() { customElements.define("pier-sign", X); start(); }',
       [{ registers: 'by-call' }],

@@ -74,7 +74,7 @@ export function assignedBeside(
   const found = new Map<string, Ast.Expression>();
   BESIDE.set(node, found);
   const outer = functionsAround(node, module.program).at(-1);
-  const name = outer && (('id' in node ? node.id?.name : null) ?? nameIn(outer, node));
+  const name = outer && (('id' in node ? node.id?.name : null) ?? declaredName(node, outer, module));
   const body = outer?.body;
   for (const expression of body?.type === 'BlockStatement' ? statementExpressions(body.body) : []) {
     const given = givenTo(expression);
@@ -98,13 +98,6 @@ function givenTo(node: Ast.Node): { holder: string; member: string; value: Ast.E
   return { holder: object.name, member: property.name, value: node.right };
 }
 
-/** The variable of a function that holds a node from the start. */
-function nameIn(outer: FunctionNode, node: Ast.Node): string | null {
-  for (const [name, declaration] of localDeclarations(outer))
-    if (declaration.kind === 'variable' && declaration.init === node) return name;
-  return null;
-}
-
 /** What statements do, one by one, as against what they return in the end. */
 function statementExpressions(statements: readonly Ast.Node[]): Ast.Node[] {
   return statements.flatMap((one) =>
@@ -114,11 +107,17 @@ function statementExpressions(statements: readonly Ast.Node[]): Ast.Node[] {
 
 /** The name a class or a function goes by in its module. */
 export function ownName(node: Ast.Class | FunctionNode, module: Module): string {
-  if (node.id) return node.id.name;
-  for (const [name, declaration] of module.declarations) {
+  return ('id' in node ? node.id?.name : null) ?? declaredName(node, undefined, module) ?? '';
+}
+
+/** The name that a node is declared under, itself or as the value of a variable: in a function, or else in its module. */
+export function declaredName(node: Ast.Node, outer: FunctionNode | undefined, module: Module): string | null {
+  for (const [name, declaration] of outer ? localDeclarations(outer) : module.declarations) {
     if (declaration.kind === 'variable' && declaration.init === node) return name;
+    if ((declaration.kind === 'function' || declaration.kind === 'class') && declaration.node === node)
+      return name;
   }
-  return '';
+  return null;
 }
 
 function staticMember(node: Ast.Class, name: string): Ast.Expression | null {

@@ -61,24 +61,23 @@ function fallbacksIn(node: FunctionNode): ReadonlyMap<string, Ast.Node> {
   if (known) return known;
   const names = new Set(node.params.map((one) => (one.type === 'Identifier' ? one.name : '')));
   const found = new Map<string, Ast.Node>();
-  for (const expression of node.body?.type === 'BlockStatement'
-    ? node.body.body.flatMap(expressionsOf)
-    : []) {
+  const statements = node.body?.type === 'BlockStatement' ? node.body.body : [];
+  for (const expression of statements.flatMap(expressionsOf)) {
     if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'Identifier') continue;
     const { left, operator, right } = expression;
     if (!names.has(left.name) || found.has(left.name)) continue;
     if (operator === '||=' || operator === '??=')
       found.set(left.name, eitherOf(operator === '||=' ? '||' : '??', left, right));
-    else if (operator === '=' && startsWith(right, left.name)) found.set(left.name, right);
+    else if (operator === '=' && isFallback(right, left.name)) found.set(left.name, right);
   }
   FALLBACKS.set(node, found);
   return found;
 }
 
 /** `name || other`, also with several others. */
-function startsWith(node: Ast.Node, name: string): boolean {
+function isFallback(node: Ast.Node, name: string): boolean {
   if (node.type !== 'LogicalExpression' || node.operator === '&&') return false;
-  return node.left.type === 'Identifier' ? node.left.name === name : startsWith(node.left, name);
+  return node.left.type === 'Identifier' ? node.left.name === name : isFallback(node.left, name);
 }
 
 function eitherOf(operator: '||' | '??', left: Ast.Node, right: Ast.Node): Ast.Node {

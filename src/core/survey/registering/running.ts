@@ -1,7 +1,7 @@
 /** When code runs that registers: as its module is imported, or when somebody calls for it. */
 
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { localDeclarations, unwrap } from '../folding/functions.js';
+import { declaredName, unwrap } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
 import { callsGiven, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -11,28 +11,31 @@ import type { Ast } from '../syntax/parse.js';
  * it stands, is handed to a call, or is called by its name from code that runs at once.
  */
 export function isCalledLater(around: readonly FunctionNode[], { module }: Scope): boolean {
-  return !around.every((one) => runsAtOnce(one, module, 0));
+  return !around.every((one) => runsAtOnce(one, module));
 }
 
 const KNOWN = new WeakMap<FunctionNode, boolean>();
-/** Functions that call one another are followed so far. */
-const DEEPEST = 50;
+/** Through so many functions that call one another the question is followed. */
+const MOST_ASKED = 200;
 
-function runsAtOnce(node: FunctionNode, module: Module, depth: number): boolean {
+/** `asked` are the functions that the question has come by: each is asked once, which ends circles. */
+function runsAtOnce(node: FunctionNode, module: Module, asked = new Set<FunctionNode>()): boolean {
   const known = KNOWN.get(node);
   if (known !== undefined) return known;
-  if (depth > DEEPEST) return false;
-  // A function that is only called by itself is not called.
-  KNOWN.set(node, false);
-  const { callees } = callsIn(module.program);
+  if (asked.has(node) || asked.size > MOST_ASKED) return false;
+  const isFirst = asked.size === 0;
+  asked.add(node);
   const runs =
-    callees.has(node) || callsGiven(node, module.program).length > 0 || isCalledByName(node, module, depth);
-  KNOWN.set(node, runs);
+    callsIn(module.program).callees.has(node) ||
+    callsGiven(node, module.program).length > 0 ||
+    isCalledByName(node, module, asked);
+  // Those asked on the way had part of the answer only, where it is no.
+  if (runs || isFirst) KNOWN.set(node, runs);
   return runs;
 }
 
 /** Is there a call of the function by its name, where that is known, in code that runs at once? */
-function isCalledByName(node: FunctionNode, module: Module, depth: number): boolean {
+function isCalledByName(node: FunctionNode, module: Module, asked: Set<FunctionNode>): boolean {
   const { program } = module;
   const outer = functionsAround(node, program);
   const name = declaredName(node, outer.at(-1), module);
@@ -40,22 +43,8 @@ function isCalledByName(node: FunctionNode, module: Module, depth: number): bool
   return calls.some((call) => {
     const inner = functionsAround(call, program);
     const isInReach = outer.every((one, index) => inner[index] === one);
-    return isInReach && inner.slice(outer.length).every((one) => runsAtOnce(one, module, depth + 1));
+    return isInReach && inner.slice(outer.length).every((one) => runsAtOnce(one, module, asked));
   });
-}
-
-/** The name that a function, or a variable with it, is declared under in its module or in the function around it. */
-function declaredName(node: FunctionNode, outer: FunctionNode | undefined, module: Module): string | null {
-  for (const [name, declaration] of outer ? localDeclarations(outer) : module.declarations) {
-    const given =
-      declaration.kind === 'function'
-        ? declaration.node
-        : declaration.kind === 'variable'
-          ? declaration.init
-          : null;
-    if (given === node) return name;
-  }
-  return null;
 }
 
 interface Calls {

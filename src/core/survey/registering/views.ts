@@ -7,7 +7,7 @@ import type { Registration } from '../../contract/types.js';
 import { chainOf } from '../classes/classes.js';
 import { callableOf } from '../folding/callables.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
+import { calledName, originalName, unwrap } from '../folding/functions.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
@@ -52,35 +52,40 @@ function isMaker(callee: Ast.Node, at: number, isOutermost: boolean, scope: Scop
   const test = isOutermost ? LOOSE_NAME : DEFINING_NAME;
   if ([calledName(callee), originalName(callee, scope)].some((name) => test.test(name))) return true;
   const called = callableOf(callee, scope);
-  return called !== null && takesTagAt(called, 0) === at;
+  return called !== null && takesTagAt(called) === at;
 }
 
 const LOOSE_NAME =
   /^(?!create|get|find|query|use|render|mount|wait|has|is).*(?:element|component|define|register)/i;
-const DEEPEST = 3;
-const TAKEN = new WeakMap<FunctionNode, number>();
+/** So many functions may stand between the call and the registry. */
+const MOST_BETWEEN = 3;
+/** What was found of a function, by how many it may still lead through. */
+const TAKEN = new WeakMap<FunctionNode, Map<number, number>>();
 
 /** Which parameter of a function ends as the tag in a call of the registry, directly or through others; -1 for none. */
-function takesTagAt({ node, scope }: Callable, depth: number): number {
-  const known = TAKEN.get(node);
-  if (known !== undefined) return known;
-  TAKEN.set(node, -1);
+function takesTagAt({ node, scope }: Callable, between = MOST_BETWEEN): number {
+  const known = TAKEN.get(node) ?? new Map<number, number>();
+  TAKEN.set(node, known);
+  const before = known.get(between);
+  if (before !== undefined) return before;
   const names = node.params.map((one) => (one.type === 'Identifier' ? one.name : null));
   const indexOf = (given: Ast.Node | undefined) =>
     given?.type === 'Identifier' ? names.indexOf(given.name) : -1;
-  let found = -1;
   const text = scope.module.source.slice(node.start, node.end);
+  // The registry may be handed over, or kept under a name that a minifier gave it.
+  const defines = (call: Ast.CallExpression) =>
+    isDefine(call) || (calledName(call.callee) === 'define' && text.includes('customElements'));
+  const tagIn = (call: Ast.CallExpression) => {
+    if (defines(call)) return indexOf(call.arguments[0]);
+    if (between === 0 || !call.arguments.some((one) => indexOf(one) >= 0)) return -1;
+    const called = call.callee.type === 'Identifier' ? callableOf(call.callee, scope) : null;
+    return called ? indexOf(call.arguments[takesTagAt(called, between - 1)]) : -1;
+  };
+  let found = -1;
   for (const call of within('call', node, scope.module.program)) {
-    // The registry may be handed over, or kept under a name that a minifier gave it.
-    if (isDefine(call) || (calledName(call.callee) === 'define' && text.includes('customElements')))
-      found = indexOf(call.arguments[0]);
-    else if (depth < DEEPEST && call.arguments.some((one) => indexOf(one) >= 0)) {
-      const called = call.callee.type === 'Identifier' ? callableOf(call.callee, scope) : null;
-      const taken = called && !isFunction(call.callee) ? takesTagAt(called, depth + 1) : -1;
-      found = indexOf(call.arguments[taken]);
-    }
+    found = tagIn(call);
     if (found >= 0) break;
   }
-  TAKEN.set(node, found);
+  known.set(between, found);
   return found;
 }
