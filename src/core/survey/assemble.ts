@@ -11,7 +11,7 @@ import { exportNameOfClass, inheritedFrom, shownNameOf } from './classes/class-n
 import { writtenKey } from './classes/classes.js';
 import type { ClassChain, Layer } from './classes/layers.js';
 import { reachOf } from './classes/reach.js';
-import { DIALECTS, VIEW_DIALECTS } from './dialects/index.js';
+import { DIALECTS, EXPORTED_DIALECTS } from './dialects/index.js';
 import { dispatchedEvents } from './events/events.js';
 import { adoptedIn } from './evidence/adopting.js';
 import { classDoc, declaredEvents, eventMapTypes } from './evidence/declared-events.js';
@@ -30,7 +30,7 @@ import { isWordForUnnamed, namedTag, textOf, wordsOf } from './types/docs.js';
 import { NO_TYPE } from './types/types.js';
 
 /** The module by which users import a component, and the specifier they write. */
-interface Entrance {
+export interface Entrance {
   module: Module | null;
   specifier: string;
 }
@@ -114,7 +114,7 @@ const READ = new WeakMap<Layer['node'], Map<string, Read>>();
  * looked for.
  */
 function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
-  const key = `${writtenKey(layer.bindings)}${layer.view ? ' view' : ''}`;
+  const key = `${writtenKey(layer.bindings)}${layer.exported ? ' exported' : ''}`;
   const known = READ.get(layer.node) ?? new Map<string, Read>();
   READ.set(layer.node, known);
   const before = known.get(key);
@@ -123,12 +123,12 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
   const doc = classDoc(layer, context.declared);
   const found = onlyWhole(
     withDeclarations(
-      (layer.view ? VIEW_DIALECTS : DIALECTS).map((dialect) => dialect.read(context)),
+      (layer.exported ? EXPORTED_DIALECTS : DIALECTS).map((dialect) => dialect.read(context)),
       context,
     ),
   );
   const sent = found.flatMap((one) => one.events ?? []);
-  const isElement = layer.own && !layer.view;
+  const isElement = layer.own && !layer.exported;
   const read: Read = {
     found,
     doc,

@@ -23,9 +23,10 @@ export interface MemberDecoration {
   decorators: Ast.Node[];
 }
 
-/** The decorated members in one call that is about a class; empty when the call is none of a decorating helper. */
-export function memberDecorations(about: About & { node: Ast.CallExpression }): MemberDecoration[] {
+/** The decorated members in what is about a class; none where it is no call of a decorating helper. */
+export function memberDecorations(about: About): MemberDecoration[] {
   const { node, scope } = about;
+  if (node.type !== 'CallExpression') return [];
   const args = node.arguments;
   const [first, second] = args;
   // `decorator(TheClass.prototype, "name")`

@@ -21,8 +21,8 @@ export interface Layer {
   made?: { node: Ast.Node; scope: Scope };
   /** The call that makes the element, where no class is written. */
   built?: { node: Ast.Node; scope: Scope };
-  /** A component of a framework, which a function makes the element of. */
-  view?: true;
+  /** A component of a framework, which a function exports as an element. */
+  exported?: true;
 }
 
 export interface ClassChain {

@@ -58,15 +58,18 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
   }
   const sheets = new Map<string, { text: string; label: string }>();
   const seen = new Set<Ast.Node>(pieces.map((piece) => piece.node));
+  const add = (piece: Piece) => {
+    if (!seen.has(piece.node)) pieces.push(piece);
+    seen.add(piece.node);
+  };
   for (let index = 0; index < pieces.length && pieces.length < MOST_PIECES; index += 1) {
     const piece = pieces[index];
     if (!piece) break;
     for (const name of namesIn(piece)) {
       const local = piece.bindings?.get(name);
       if (local) {
-        if (!seen.has(local.node) && !isClass(local.node))
-          pieces.push({ node: local.node, module: local.scope.module, bindings: local.scope.bindings });
-        seen.add(local.node);
+        if (!isClass(local.node))
+          add({ node: local.node, module: local.scope.module, bindings: local.scope.bindings });
         continue;
       }
       const look = graph.lookBehind(name, piece.module, piece.anywhere === true);
@@ -81,14 +84,12 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
           : declaration.kind === 'function'
             ? declaration.node
             : null;
-      if (!node || isClass(node) || seen.has(node)) continue;
+      if (!node || isClass(node)) continue;
       const isOwn = found.module === layer.module && isAround(node, layer);
       if (!isOwn && makesClass(node, found.module)) continue;
       // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
-      for (const one of [node, ...assignedTo(found)]) {
-        seen.add(one);
-        pieces.push({ node: one, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
-      }
+      for (const one of [node, ...assignedTo(found)])
+        add({ node: one, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
     }
   }
   return { pieces, sheets: [...sheets.values()] };

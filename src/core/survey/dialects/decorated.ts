@@ -7,7 +7,6 @@
 
 import type { ContractEvent, ContractNamed } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
-import type { About } from '../classes/about.js';
 import { aboutClass } from '../classes/about.js';
 import { decoratorsOf, memberDecorations } from '../classes/decorations.js';
 import { offeredEvent } from '../evidence/declared-events.js';
@@ -258,7 +257,7 @@ function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractN
   );
   for (const about of aboutClass(context.layer, context.scope, context.graph)) {
     if (about.node.type !== 'CallExpression') continue;
-    for (const { name, decorators } of memberDecorations(about as About & { node: Ast.CallExpression })) {
+    for (const { name, decorators } of memberDecorations(about)) {
       const words = { at: context.at(about.node) };
       slots.push(...slotted(decorators, name, about.scope, words.at));
       const evidence = declaredBy(decorators, name, context, about.scope);

@@ -28,5 +28,5 @@ export const DIALECTS: readonly Dialect[] = [
   marshalled,
 ];
 
-/** Those for a framework's components, which are no elements by themselves. */
-export const VIEW_DIALECTS: readonly Dialect[] = [inputs];
+/** Those for a framework's components that are exported as elements. */
+export const EXPORTED_DIALECTS: readonly Dialect[] = [inputs];

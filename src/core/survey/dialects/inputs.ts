@@ -7,22 +7,21 @@
 
 import type { AttributeReader, ContractEvent, TypeInfo } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
-import type { About } from '../classes/about.js';
 import { aboutClass } from '../classes/about.js';
-import { memberDecorations } from '../classes/decorations.js';
+import { decoratorsOf, memberDecorations } from '../classes/decorations.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import { fold } from '../folding/fold.js';
 import { asString, isFoldedObject } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
-import { originalName, unwrap } from '../folding/functions.js';
+import { calledName, originalName, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import type { TableEntry } from '../folding/tables.js';
 import { tableEntries } from '../folding/tables.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInternal, wordsOf } from '../types/docs.js';
-import { keyword, typeOf } from '../types/types.js';
+import { typeOf } from '../types/types.js';
 import { typeOfValue } from '../types/values.js';
 import { memberType } from './members.js';
 
@@ -55,16 +54,17 @@ export const inputs: Dialect = {
   },
 };
 
-const READERS: Record<string, AttributeReader> = {
-  booleanAttribute: 'boolean',
-  numberAttribute: 'number',
-};
+/** Functions that the framework has for it. */
+const READERS: ReadonlyMap<string, AttributeReader> = new Map([
+  ['booleanAttribute', 'boolean'],
+  ['numberAttribute', 'number'],
+]);
 
 function propertyOf({ member, alias, transform }: Port, context: LayerContext): PropertyEvidence {
   const node = memberNamed(member, context);
   const doc = node && context.doc(node);
   const type = node && typeOfInput(node, context);
-  const reads = transform === null ? 'string' : (READERS[transform] ?? 'custom');
+  const reads = transform === null ? 'string' : (READERS.get(transform) ?? 'custom');
   return {
     name: member,
     origin: 'declared',
@@ -96,9 +96,6 @@ function typeOfInput(node: Ast.ClassElement, context: LayerContext): TypeInfo | 
   const given = givenType(node);
   if (given) return typeOf(given, context.layer.module, context.graph);
   const [first] = made.isRequired ? [] : made.call.arguments;
-  const value = first ? fold(first, context.scope) : undefined;
-  if (typeof value === 'boolean' || typeof value === 'number' || typeof value === 'string')
-    return keyword(typeof value as 'string');
   return first ? typeOfValue(first, context.scope) : undefined;
 }
 
@@ -129,12 +126,7 @@ function decoratedPorts(context: LayerContext): Port[] {
     return name === null ? [] : [{ name, decorators, scope }];
   });
   const compiled = aboutClass(layer, scope, graph).flatMap((about) =>
-    about.node.type === 'CallExpression'
-      ? memberDecorations(about as About & { node: Ast.CallExpression }).map((one) => ({
-          ...one,
-          scope: about.scope,
-        }))
-      : [],
+    memberDecorations(about).map((one) => ({ ...one, scope: about.scope })),
   );
   return [...written, ...compiled].flatMap(({ name, decorators, scope: inner }) =>
     decorators.flatMap((one): Port[] => {
@@ -191,18 +183,25 @@ function portOf(kind: Port['kind'], member: string, options: Ast.Node | undefine
 }
 
 /** The tables in `static member = define({ inputs: { ... }, outputs: { ... } })`. */
-function compiledPorts({ layer, scope }: LayerContext): Port[] {
-  return layer.node.body.body.flatMap((member): Port[] => {
-    const value = member.type === 'PropertyDefinition' && member.static ? member.value : null;
-    const call = value && unwrap(value);
-    if (call?.type !== 'CallExpression') return [];
-    return call.arguments.flatMap((one) =>
-      (['input', 'output'] as const).flatMap((kind) => {
-        const table = entryOf(one, `${kind}s`);
-        return table ? tableEntries(table, scope).map((entry) => compiledPort(kind, entry, scope)) : [];
-      }),
-    );
-  });
+function compiledPorts(context: LayerContext): Port[] {
+  return toldOf(context).flatMap(({ node, scope }) =>
+    (['input', 'output'] as const).flatMap((kind) => {
+      const table = entryOf(node, `${kind}s`);
+      return table ? tableEntries(table, scope).map((entry) => compiledPort(kind, entry, scope)) : [];
+    }),
+  );
+}
+
+/** What a decorator of the class is given, and what a compiler makes of it: the argument of a call in a static member. */
+function toldOf({ layer, scope, graph }: LayerContext): { node: Ast.Node; scope: Scope }[] {
+  const statics = layer.node.body.body.flatMap((member) =>
+    member.type === 'PropertyDefinition' && member.static && member.value
+      ? [{ node: unwrap(member.value), scope }]
+      : [],
+  );
+  return [...decoratorsOf(layer, scope, graph), ...statics].flatMap(({ node, scope: inner }) =>
+    node.type === 'CallExpression' ? node.arguments.map((one) => ({ node: unwrap(one), scope: inner })) : [],
+  );
 }
 
 /** An entry is the name for users, a list with it (after a number of flags), or an object that tells it. */
@@ -220,15 +219,12 @@ function compiledPort(kind: 'input' | 'output', { name, value, node }: TableEntr
   };
 }
 
-/** Does the component ask for a shadow root? Compilers write a number for it. */
-function isShadowed({ layer, scope }: LayerContext): boolean {
-  const { source } = layer.module;
-  const around = (layer.node.decorators ?? []).map((one) => source.slice(one.start, one.end));
-  const statics = layer.node.body.body.flatMap((member) => {
-    const value = member.type === 'PropertyDefinition' && member.static ? member.value : null;
-    const call = value && unwrap(value);
-    const kind = call?.type === 'CallExpression' ? entryOf(call.arguments[0], 'encapsulation') : null;
-    return kind ? [fold(kind, scope)] : [];
+/** What `encapsulation` is where a component has a shadow root: a member of that name, for which compilers write a number. */
+const SHADOWED = { member: 'ShadowDom', compiled: 3 };
+
+function isShadowed(context: LayerContext): boolean {
+  return toldOf(context).some(({ node, scope }) => {
+    const kind = entryOf(node, 'encapsulation');
+    return kind !== null && (calledName(kind) === SHADOWED.member || fold(kind, scope) === SHADOWED.compiled);
   });
-  return around.some((text) => /\bShadowDom\b/.test(text)) || statics.includes(3);
 }

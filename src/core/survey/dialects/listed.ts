@@ -26,8 +26,10 @@ function listsIn({ layer: { built } }: LayerContext): string[][] {
   if (built?.node.type !== 'CallExpression') return [];
   const values = built.node.arguments.map((one) => fold(one, built.scope));
   const at = values.findIndex((one) => isFoldedObject(one));
-  const lists = values.slice(at + 1, at + 3);
-  return at < 0 ? [] : lists.flatMap((one) => (Array.isArray(one) && one.every(isName) ? [one] : []));
+  if (at < 0) return [];
+  return values
+    .slice(at + 1, at + 3)
+    .flatMap((one) => (Array.isArray(one) && one.every(isName) ? [one] : []));
 }
 
 function isName(value: unknown): value is string {

@@ -9,14 +9,14 @@ import type { Folded, FoldedObject } from '../folding/folded.js';
 import { isFoldedObject, isReference } from '../folding/folded.js';
 import { keyword } from '../types/types.js';
 
-const READERS: Record<string, AttributeReader> = {
-  String: 'string',
-  Number: 'number',
-  Boolean: 'boolean',
-  Array: 'json',
-  Object: 'json',
-  BigInt: 'number',
-};
+const READERS: ReadonlyMap<string, AttributeReader> = new Map([
+  ['String', 'string'],
+  ['Number', 'number'],
+  ['Boolean', 'boolean'],
+  ['Array', 'json'],
+  ['Object', 'json'],
+  ['BigInt', 'number'],
+]);
 
 /** How the attribute of a property is called when nobody says: `highmark` or `high-mark`. */
 export type AttributeCase = 'lower' | 'kebab';
@@ -71,24 +71,22 @@ export function compiledOptions(value: Folded): Folded {
 }
 
 /** Types as some tables name them, in text, and the options they stand for. */
-const TYPE_WORDS: Record<string, Folded> = {
-  string: { reference: 'String' },
-  number: { reference: 'Number' },
+const TYPE_WORDS: ReadonlyMap<string, Folded> = new Map<string, Folded>([
+  ['string', { reference: 'String' }],
+  ['number', { reference: 'Number' }],
   // What counts as true is the reader's own affair where types are but named.
-  boolean: {
-    object: new Map<string, Folded>([
-      ['type', { reference: 'Boolean' }],
-      ['converter', true],
-    ]),
-  },
-  json: { reference: 'Object' },
-  function: { reference: 'Function' },
-  method: { reference: 'Function' },
-};
+  [
+    'boolean',
+    { object: new Map<string, Folded>(Object.entries({ type: { reference: 'Boolean' }, converter: true })) },
+  ],
+  ['json', { reference: 'Object' }],
+  ['function', { reference: 'Function' }],
+  ['method', { reference: 'Function' }],
+]);
 
 /** Options for the values of a table that names the type of each in text; null for any other table. */
 export function namedTypes(values: readonly Folded[]): Folded[] | null {
-  const words = values.map((one) => (typeof one === 'string' ? (TYPE_WORDS[one] ?? null) : null));
+  const words = values.map((one) => (typeof one === 'string' ? (TYPE_WORDS.get(one) ?? null) : null));
   return words.length > 0 && !words.includes(null) ? words : null;
 }
 
@@ -117,7 +115,7 @@ export function readOptions(
       ? 'boolean'
       : object?.has('converter')
         ? 'custom'
-        : (READERS[typeName ?? 'String'] ?? 'custom');
+        : (READERS.get(typeName ?? 'String') ?? 'custom');
   return {
     ...rest,
     attribute: {
@@ -140,7 +138,7 @@ function defaultOf(value: Folded | undefined): { default?: string } {
 
 /** `Number`, or `"Number"` as compilers write it. */
 function namedType(value: Folded | undefined): string | null {
-  if (typeof value === 'string' && /^[A-Z]/.test(value) && value in READERS) return value;
+  if (typeof value === 'string' && READERS.has(value)) return value;
   return value !== undefined && isReference(value) ? value.reference : null;
 }
 

@@ -2,7 +2,6 @@
 
 import type { ContractEvent } from '../../contract/types.js';
 import type { Layer } from '../classes/layers.js';
-import { reachOf } from '../classes/reach.js';
 import { isPlatformEvent, NO_DETAIL, offeredEvent } from '../evidence/declared-events.js';
 import type { LayerContext } from '../evidence/evidence.js';
 import { placeIn } from '../evidence/evidence.js';
@@ -12,12 +11,13 @@ import { asString } from '../folding/folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { isFunction, unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
-import type { Module } from '../modules/modules.js';
 import { classAround, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { NO_TYPE } from '../types/types.js';
 import { madeEvents } from './made-event.js';
+import type { Place } from './places.js';
+import { isThis, originOf, placesOf } from './places.js';
 
 const DEEPEST = 4;
 
@@ -26,64 +26,7 @@ const DEEPEST = 4;
  * compilers moved out of it, and through objects it hands itself to.
  */
 export function dispatchedEvents(context: LayerContext): ContractEvent[] {
-  const { module, node, bindings } = context.layer;
-  const scope: Scope = { ...context.scope, bindings };
-  const isView = context.layer.built !== undefined;
-  const host = isView ? isHostOfView : isThis;
-  const places: Place[] = [{ range: node.body, module, scope, host, whole: true }];
-  for (const { node: range, module: from } of reachOf(context.layer, context.graph).pieces) {
-    if (isFunction(range) && (isView || range.type !== 'ArrowFunctionExpression'))
-      places.push({ range, module: from, scope: { graph: context.graph, module: from }, host, whole: true });
-  }
-  places.push(...helpersGivenTheElement(context));
-  return places.flatMap((place) => eventsIn(place, context));
-}
-
-/** A piece of code, and which expressions in it stand for the component's element. */
-interface Place {
-  range: { start: number; end: number };
-  module: Module;
-  scope: Scope;
-  host(receiver: Ast.Node): boolean;
-  /** What it sends to nodes inside the element counts, too. */
-  whole?: true;
-}
-
-/** A view is handed its element: `props.$$host`, `{ element }`. */
-function isHostOfView(receiver: Ast.Node): boolean {
-  if (receiver.type === 'MemberExpression')
-    return receiver.property.type === 'Identifier' && HOST_NAME.test(receiver.property.name);
-  return isThis(receiver) || (receiver.type === 'Identifier' && HOST_NAME.test(receiver.name));
-}
-
-const HOST_NAME = /^\$*(?:host|element)$/;
-
-function isThis(receiver: Ast.Node): boolean {
-  return receiver.type === 'ThisExpression';
-}
-
-/** Classes of the material that the class makes with itself as an argument: what they keep of it is the element. */
-function helpersGivenTheElement(context: LayerContext): Place[] {
-  const places: Place[] = [];
-  const { module, node } = context.layer;
-  for (const made of within('new', node, module.program)) {
-    const isGiven = made.arguments.some((one) => one.type === 'ThisExpression');
-    if (!isGiven || made.callee.type !== 'Identifier') continue;
-    const found = context.graph.find(made.callee.name, module);
-    if (found?.declaration.kind !== 'class' || found.declaration.node === node) continue;
-    places.push({
-      range: found.declaration.node.body,
-      module: found.module,
-      scope: { graph: context.graph, module: found.module },
-      host: (receiver) =>
-        receiver.type === 'MemberExpression' &&
-        receiver.object.type === 'ThisExpression' &&
-        receiver.property.type !== 'Literal' &&
-        'name' in receiver.property &&
-        /host|element|component|owner|parent/i.test(String(receiver.property.name)),
-    });
-  }
-  return places;
+  return placesOf(context).flatMap((place) => eventsIn(place, context));
 }
 
 function eventsIn(place: Place, context: LayerContext): ContractEvent[] {
@@ -100,7 +43,13 @@ function eventsIn(place: Place, context: LayerContext): ContractEvent[] {
     if (site) return eventsAt(site, scope, place, around, node);
     return helperEvents(
       node,
-      { context, scope, host: place.host, at: placeIn(place.module, node), around },
+      {
+        context,
+        scope,
+        host: (receiver) => place.host(receiver, around),
+        at: placeIn(place.module, node),
+        around,
+      },
       0,
     );
   });
@@ -150,70 +99,6 @@ function eventsAt(
 function isHeardOutside(event: ContractEvent): boolean {
   if (event.origin === 'element') return true;
   return event.bubbles && (event.composed || event.eventType !== 'Event' || !isPlatformEvent(event.name));
-}
-
-/** `this` is the component; a page global is none of its business (null); any other node stands inside. */
-function originOf(
-  receiver: Ast.Node,
-  place: Place,
-  around: readonly FunctionNode[],
-): ContractEvent['origin'] | null {
-  if (place.host(receiver)) return 'element';
-  if (receiver.type === 'Identifier') {
-    const named = around.findLast(
-      (one) => hasParameter(one, receiver.name) || hasAlias(one, receiver.name, place),
-    );
-    if (named && !hasParameter(named, receiver.name)) return 'element';
-    if (place.host === isHostOfView && around.some((one) => isHandedHost(one, receiver.name)))
-      return 'element';
-    if (['window', 'document', 'globalThis', 'self'].includes(receiver.name)) return null;
-  }
-  return place.whole ? 'inside' : null;
-}
-
-function hasParameter({ params }: FunctionNode, name: string): boolean {
-  return params.some((one) => one.type === 'Identifier' && one.name === name);
-}
-
-/** `({ element: name })` among the parameters of a view. */
-function isHandedHost({ params }: FunctionNode, name: string): boolean {
-  return params.some(
-    (one) =>
-      one.type === 'ObjectPattern' &&
-      one.properties.some(
-        (entry) =>
-          entry.type === 'Property' &&
-          entry.key.type === 'Identifier' &&
-          HOST_NAME.test(entry.key.name) &&
-          entry.value.type === 'Identifier' &&
-          entry.value.name === name,
-      ),
-  );
-}
-
-/** `const self = this;` */
-function hasAlias(node: FunctionNode, name: string, place: Place): boolean {
-  return (variablesIn(node).get(name) ?? []).some((init) => place.host(init));
-}
-
-const VARIABLES = new WeakMap<FunctionNode, Map<string, Ast.Node[]>>();
-
-/** What variables are given inside a function, by their names. */
-function variablesIn(node: FunctionNode): Map<string, Ast.Node[]> {
-  const known = VARIABLES.get(node);
-  if (known) return known;
-  const variables = new Map<string, Ast.Node[]>();
-  VARIABLES.set(node, variables);
-  if (!node.body) return variables;
-  walk(node.body, (inner) => {
-    if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.init) {
-      const before = variables.get(inner.id.name);
-      if (before) before.push(inner.init);
-      else variables.set(inner.id.name, [inner.init]);
-    }
-    return true;
-  });
-  return variables;
 }
 
 interface HelperContext {

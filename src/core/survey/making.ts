@@ -1,7 +1,8 @@
-/** Elements that a function makes: of a description, or of a class that is none itself, for a framework. */
+/** What the call that makes an element says of it: a description, or a framework's class that it exports. */
 
 import type { Component } from '../contract/types.js';
 import { attributesOf } from '../contract/types.js';
+import type { Entrance } from './assemble.js';
 import { assemble } from './assemble.js';
 import { chainOf, chainOfBuilt } from './classes/classes.js';
 import type { ClassChain } from './classes/layers.js';
@@ -12,17 +13,17 @@ import type { Registered } from './registering/registrations.js';
 import type { Ast } from './syntax/parse.js';
 
 /**
- * What is read of an element's class, with what the call that makes it says. Where a description knows all of its
+ * What is read of an element's class, and what the call that makes it says. Where a description knows all of its
  * attributes it tells more of them than the class does, which is the same for every description:
  * `make(view, { props: { size: Number } })`. Of a framework's class, its inputs and outputs are all there is:
  * `make(Pier, { injector })`.
  */
-export function withDescription(
+export function withMaking(
   read: Component,
   one: Registered,
   chain: ClassChain,
   graph: ModuleGraph,
-  place: Parameters<typeof assemble>[3],
+  entrance: Entrance,
 ): Component {
   const [own] = chain.layers;
   const isMade = own !== undefined && own.bindings.size > 0;
@@ -31,12 +32,13 @@ export function withDescription(
   const node = unwrap(one.node);
   const call = node.type === 'CallExpression' ? { node, scope: one.scope } : callMaking(node, one.scope);
   if (!call) return read;
-  const view = chainOfView(call.node, call.scope, graph);
-  const exported = view && assemble(one, view, graph, place);
+  const component = chainOfExported(call.node, call.scope, graph);
+  const exported = component && assemble(one, component, graph, entrance);
+  // The module's export is the component, not the element's class.
   if (exported && exported.properties.length + exported.events.length > 0)
-    return { ...exported, server: read.server };
+    return { ...exported, exportName: null, server: read.server };
   if (!isMade) return read;
-  const described = assemble(one, chainOfBuilt(call.node, call.scope, null, graph), graph, place);
+  const described = assemble(one, chainOfBuilt(call.node, call.scope, null, graph), graph, entrance);
   const known = new Set(attributesOf(described).map((item) => item.name));
   if (described.properties.length === 0 || !attributesOf(read).every((item) => known.has(item.name)))
     return read;
@@ -63,12 +65,12 @@ export function callMaking(node: Ast.Node, scope: Scope): { node: Ast.CallExpres
 }
 
 /** The chain of a class that a call is given and that is no element: a component of a framework. */
-function chainOfView(call: Ast.CallExpression, scope: Scope, graph: ModuleGraph): ClassChain | null {
+function chainOfExported(call: Ast.CallExpression, scope: Scope, graph: ModuleGraph): ClassChain | null {
   for (const given of call.arguments) {
     if (given.type !== 'Identifier') continue;
     const { layers, platform, lost } = chainOf({ node: given, scope, name: null }, graph);
     if (layers.length === 0 || platform !== null || lost !== null) continue;
-    return { layers: layers.map((layer) => ({ ...layer, view: true as const })), platform, lost };
+    return { layers: layers.map((layer) => ({ ...layer, exported: true as const })), platform, lost };
   }
   return null;
 }

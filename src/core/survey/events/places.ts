@@ -1,0 +1,139 @@
+/** The pieces of code that work for a component, and which expressions in them stand for its element. */
+
+import type { ContractEvent } from '../../contract/types.js';
+import { reachOf } from '../classes/reach.js';
+import type { LayerContext } from '../evidence/evidence.js';
+import type { FunctionNode, Scope } from '../folding/functions.js';
+import { isFunction } from '../folding/functions.js';
+import type { Module } from '../modules/modules.js';
+import { within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+
+/** A piece of code, and which expressions in it stand for the component's element. */
+export interface Place {
+  range: { start: number; end: number };
+  module: Module;
+  scope: Scope;
+  /** `around` are the functions around the expression. */
+  host(receiver: Ast.Node, around: readonly FunctionNode[]): boolean;
+  /** What it sends to nodes inside the element counts, too. */
+  whole?: true;
+}
+
+/** The class body, the functions that belong to it, and the classes it hands itself to. */
+export function placesOf(context: LayerContext): Place[] {
+  const { layer, graph } = context;
+  const isView = layer.built !== undefined;
+  const own: Pick<Place, 'host' | 'whole'> = { host: isView ? isHostOfView : isThis, whole: true };
+  const { module, node, bindings } = layer;
+  return [
+    { range: node.body, module, scope: { ...context.scope, bindings }, ...own },
+    ...reachOf(layer, graph).pieces.flatMap(({ node: range, module: from }): Place[] =>
+      isFunction(range) && (isView || range.type !== 'ArrowFunctionExpression')
+        ? [{ range, module: from, scope: { graph, module: from }, ...own }]
+        : [],
+    ),
+    ...helpersGivenTheElement(context),
+  ];
+}
+
+export function isThis(receiver: Ast.Node): boolean {
+  return receiver.type === 'ThisExpression';
+}
+
+/** A view is handed its element: `props.$$host`, `element`, `({ element: name })`. */
+function isHostOfView(receiver: Ast.Node, around: readonly FunctionNode[]): boolean {
+  if (receiver.type === 'MemberExpression')
+    return receiver.property.type === 'Identifier' && HOST_NAME.test(receiver.property.name);
+  if (receiver.type !== 'Identifier') return isThis(receiver);
+  return HOST_NAME.test(receiver.name) || around.some((one) => isHandedHost(one, receiver.name));
+}
+
+const HOST_NAME = /^\$*(?:host|element)$/;
+
+/** `({ element: name })` among the parameters of a view. */
+function isHandedHost({ params }: FunctionNode, name: string): boolean {
+  return params.some(
+    (one) =>
+      one.type === 'ObjectPattern' &&
+      one.properties.some(
+        (entry) =>
+          entry.type === 'Property' &&
+          entry.key.type === 'Identifier' &&
+          HOST_NAME.test(entry.key.name) &&
+          entry.value.type === 'Identifier' &&
+          entry.value.name === name,
+      ),
+  );
+}
+
+/** Classes of the material that the class makes with itself as an argument: what they keep of it is the element. */
+function helpersGivenTheElement(context: LayerContext): Place[] {
+  const places: Place[] = [];
+  const { module, node } = context.layer;
+  for (const made of within('new', node, module.program)) {
+    const isGiven = made.arguments.some((one) => one.type === 'ThisExpression');
+    if (!isGiven || made.callee.type !== 'Identifier') continue;
+    const found = context.graph.find(made.callee.name, module);
+    if (found?.declaration.kind !== 'class' || found.declaration.node === node) continue;
+    places.push({
+      range: found.declaration.node.body,
+      module: found.module,
+      scope: { graph: context.graph, module: found.module },
+      host: (receiver) =>
+        receiver.type === 'MemberExpression' &&
+        receiver.object.type === 'ThisExpression' &&
+        receiver.property.type !== 'Literal' &&
+        'name' in receiver.property &&
+        /host|element|component|owner|parent/i.test(String(receiver.property.name)),
+    });
+  }
+  return places;
+}
+
+/** `this` is the component; a page global is none of its business (null); any other node stands inside. */
+export function originOf(
+  receiver: Ast.Node,
+  place: Place,
+  around: readonly FunctionNode[],
+): ContractEvent['origin'] | null {
+  if (place.host(receiver, around)) return 'element';
+  if (receiver.type === 'Identifier') {
+    const named = around.findLast(
+      (one) => hasParameter(one, receiver.name) || hasAlias(one, receiver.name, place),
+    );
+    if (named && !hasParameter(named, receiver.name)) return 'element';
+    if (['window', 'document', 'globalThis', 'self'].includes(receiver.name)) return null;
+  }
+  return place.whole ? 'inside' : null;
+}
+
+function hasParameter({ params }: FunctionNode, name: string): boolean {
+  return params.some((one) => one.type === 'Identifier' && one.name === name);
+}
+
+/** `const self = this;` */
+function hasAlias(node: FunctionNode, name: string, place: Place): boolean {
+  return (variablesIn(node).get(name) ?? []).some((init) => place.host(init, []));
+}
+
+const VARIABLES = new WeakMap<FunctionNode, Map<string, Ast.Node[]>>();
+
+/** What variables are given inside a function, by their names. */
+function variablesIn(node: FunctionNode): Map<string, Ast.Node[]> {
+  const known = VARIABLES.get(node);
+  if (known) return known;
+  const variables = new Map<string, Ast.Node[]>();
+  VARIABLES.set(node, variables);
+  if (!node.body) return variables;
+  walk(node.body, (inner) => {
+    if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.init) {
+      const before = variables.get(inner.id.name);
+      if (before) before.push(inner.init);
+      else variables.set(inner.id.name, [inner.init]);
+    }
+    return true;
+  });
+  return variables;
+}
