@@ -247,6 +247,34 @@ describe('components of a framework, of which a function makes elements', () => 
     );
   });
 
+  test.each([
+    [
+      'decorated',
+      '@Component({ encapsulation: Kinds.ShadowDom }) export class Pier { deck = input(1); }',
+      'open',
+    ],
+    [
+      'decorated otherwise',
+      '@Component({ encapsulation: Kinds.None }) export class Pier { deck = input(1); }',
+      'none',
+    ],
+    [
+      'compiled',
+      "export class Pier { static made = define({ inputs: { deck: 'deck' }, encapsulation: 3 }); }",
+      'open',
+    ],
+    [
+      'compiled otherwise',
+      "export class Pier { static made = define({ inputs: { deck: 'deck' }, encapsulation: 2 }); }",
+      'none',
+    ],
+  ])('the root that a component asks for, %s', (_, source, root) => {
+    const [component] = surveyed({
+      'a.ts': `import { Component, Kinds, input } from 'frame'; ${source} ${give}`,
+    }).contract.components;
+    expect(component).toMatchObject({ root, exportName: null, properties: [{ name: 'deck' }] });
+  });
+
   test('types, details of events and the root', () => {
     const source = `import { Component, Output, input, EventEmitter, ViewEncapsulation } from 'frame';
       @Component({ selector: 'pier-inner', encapsulation: ViewEncapsulation.ShadowDom, template: '' })
@@ -263,3 +291,18 @@ describe('components of a framework, of which a function makes elements', () => 
     });
   });
 });
+
+test.each(['constructor', 'toString', '__proto__', 'hasOwnProperty'])(
+  '%s is no type, and reads no attribute',
+  (name) => {
+    const named = `customElements.define('pier-a', make(view, { props: { deck: '${name}' } }));`;
+    const read = `import { make } from 'frame'; class Pier { deck = input(1, { transform: ${name} }); } customElements.define('pier-a', make(Pier, {}));`;
+    const typed = `class Pier extends HTMLElement { static properties = { deck: { type: ${name} } }; } customElements.define('pier-a', Pier);`;
+    const readers = [named, read, typed].flatMap((source) =>
+      surveyed({ 'a.js': source }).contract.components.flatMap((one) =>
+        one.properties.map((item) => item.attribute?.reads),
+      ),
+    );
+    expect(readers).toEqual(['string', 'custom', 'custom']);
+  },
+);
