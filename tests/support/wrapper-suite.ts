@@ -73,6 +73,14 @@ export function proveWrappers(hosts: readonly string[]): void {
           },
         );
 
+        if (tried.folder === 'vue' || tried.folder === 'angular') {
+          test('a flag written as a bare attribute is true, and what is missing is as the element has it', () => {
+            const on = [true, true];
+            const off = [false, false];
+            expect(seen.bare).toEqual({ there: on, off, again: on, gone: off });
+          });
+        }
+
         test('events arrive once with their detail, follow the handler, and stop', () => {
           const heard = (who: string, index: number) => [
             `${who} pick ${index} CustomEvent true`,

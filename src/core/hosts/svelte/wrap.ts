@@ -29,7 +29,7 @@ const RUNES = 'props state derived effect bindable inspect host'.split(' ');
 const HABITS: Habits = {
   taken: 'children class style slot element is'.split(' '),
   locals: [
-    ...'others link kind attributes initial attach node properties presence ElementLink'.split(' '),
+    ...'others link kind handlers attributes initial attach node presence ElementLink'.split(' '),
     ...RUNES,
   ],
   handler: (event) => `on${event.replaceAll(/[^A-Za-z0-9]/g, '').toLowerCase()}`,
@@ -114,6 +114,7 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
   code.line();
   const written = attributeEntries(values, 'written', (one) => one.local);
   code.line(`const link = new ElementLink<${name}Element>(kind);`);
+  writeHandlers(code, surface);
   if (written.length > 0) {
     writeList(code, 'const attributes = () => ({', written, '});');
     code.line('// What is there from the start, and on a server; what changes later, the link writes.');
@@ -128,11 +129,10 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
     if (written.length > 0) code.line('link.write(attributes());');
     writeList(
       code,
-      'const properties = {',
+      'link.update({',
       propertyEntries(values, (one) => one.local),
-      '};',
+      '}, handlers);',
     );
-    code.block('link.update(properties, {', '});', () => writeHandlers(code, surface));
   });
   const locals = [...values, ...events, ...slots].map((one) => one.local);
   for (const method of methodsOf(component, ['element', ...HABITS.locals, ...locals])) {
@@ -145,17 +145,25 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
   }
 }
 
+/** They stay the same for as long as the component is there, and ask for the prop when the event comes. */
 function writeHandlers(code: CodeWriter, surface: Surface): void {
-  for (const { event, type, handler, values } of heardBy(surface)) {
-    if (values.length === 0 && handler) {
-      code.line(`${entry(event, handler.local)},`);
-      continue;
-    }
-    code.block(`${propertyKey(event)}(event: ${type}) {`, '},', () => {
-      for (const one of values) code.line(`${one.local} = ${one.pair.read};`);
-      if (handler) code.line(`${handler.local}?.(event);`);
-    });
+  const heard = heardBy(surface);
+  if (heard.length === 0) {
+    code.line('const handlers = {};');
+    return;
   }
+  code.block('const handlers = {', '};', () => {
+    for (const { event, type, handler, values } of heard) {
+      if (values.length === 0 && handler) {
+        code.line(`${entry(event, `(event: ${type}) => ${handler.local}?.(event)`)},`);
+        continue;
+      }
+      code.block(`${propertyKey(event)}(event: ${type}) {`, '},', () => {
+        for (const one of values) code.line(`${one.local} = ${one.pair.read};`);
+        if (handler) code.line(`${handler.local}?.(event);`);
+      });
+    }
+  });
 }
 
 function writeMarkup(code: CodeWriter, { component, tag, values, slots }: Surface): void {

@@ -3,40 +3,54 @@
 import { elementLink } from '../wrapping/link.js';
 
 export function bridgeText(major: number): string {
-  return `${major < 3 ? SETUP_2 : SETUP}\n${elementLink({ writesAttributes: false })}`;
+  return `${major < 3 ? SETUP_2 : SETUP}${FLAGS}\n${elementLink({ writesAttributes: false })}`;
 }
 
-const SETUP = `import { cloneVNode, h, onBeforeUnmount, onUpdated, type ShallowRef, type Slots, shallowRef, type VNode } from 'vue';
+const FLAGS = `
+/**
+ * A boolean that may be written as a bare attribute. Vue's own type for that would be cast at every update, whether
+ * it changed or not, and make \`false\` of what is missing.
+ */
+export const flag = {
+  type: null as unknown as PropType<boolean>,
+  validator: (value: unknown) => value === '' || typeof value === 'boolean',
+};
+
+/** What a flag says: \`true\` where it is a bare attribute. */
+export function isOn<T>(value: T): T | true {
+  return value === '' ? true : value;
+}
+`;
+
+const SETUP = `import { cloneVNode, h, onBeforeUnmount, onUpdated, type PropType, type ShallowRef, type Slots, shallowRef, type VNode } from 'vue';
 
 /**
  * Ties an element to its properties and handlers, from before it is mounted until it is unmounted. Returns the
- * element, and what its node has to know.
+ * element, and what its node calls.
  */
 export function useElement<E extends HTMLElement>(
   kind: Kind,
   properties: () => Values,
   handlers: Handlers,
-): { element: ShallowRef<E | null>; hooks: { onVnodeBeforeMount(node: VNode): void } } {
+): { element: ShallowRef<E | null>; onVnodeBeforeMount: (node: VNode) => void } {
   const link = new ElementLink<E>(kind);
   const element = shallowRef(null) as ShallowRef<E | null>;
-  // Props come from a parent, whose render leads to an update here whichever of them changed.
   onUpdated(() => link.update(properties(), handlers));
   onBeforeUnmount(() => link.release());
   return {
     element,
-    hooks: {
-      onVnodeBeforeMount({ el }) {
-        element.value = el as E;
-        link.attach(el as E);
-        link.update(properties(), handlers);
-      },
+    onVnodeBeforeMount({ el }) {
+      element.value = el as E;
+      link.attach(el as E);
+      link.update(properties(), handlers);
     },
   };
 }
 
 /** The content of all slots as children of the element, each with the name of its slot. */
-export function slotted(slots: Slots, names: readonly string[]): VNode[] {
+export function slotted(slots: Slots, names: readonly string[]): VNode[] | undefined {
   const { default: content } = slots;
+  if (!content && !names.some((name) => slots[name])) return undefined;
   return [
     ...(content?.() ?? []),
     ...names.flatMap((name) => slots[name]?.().map((node) => placed(node, name)) ?? []),
@@ -51,7 +65,7 @@ function placed(node: VNode, slot: string): VNode {
 }
 `;
 
-const SETUP_2 = `import { h, onBeforeUnmount, onMounted, onUpdated, type ShallowRef, shallowRef, type VNode } from 'vue';
+const SETUP_2 = `import { h, onBeforeUnmount, onMounted, onUpdated, type PropType, type ShallowRef, shallowRef, type VNode } from 'vue';
 
 /**
  * Ties an element to its properties and handlers, from mount to unmount. Returns the element, to be its ref, and what
@@ -80,18 +94,25 @@ export function useElement<E extends HTMLElement>(
   };
 }
 
+type Listeners = Record<string, Function | Function[]>;
+
 /** The listeners of a component that are not for its own events: they are for the element. */
-export function othersOf(listeners: Record<string, Function | Function[]>, own: readonly string[]) {
-  return Object.fromEntries(
-    Object.entries(listeners).filter(([name]) => !own.includes(name) && !name.startsWith('update:')),
-  );
+export function othersOf(listeners: Listeners, own: readonly string[]): Listeners | undefined {
+  let others: Listeners | undefined;
+  for (const name in listeners) {
+    if (own.includes(name) || name.startsWith('update:')) continue;
+    others ??= {};
+    others[name] = listeners[name] as Function;
+  }
+  return others;
 }
 
 type Slots = Record<string, ((given: object) => VNode[] | undefined) | undefined>;
 
 /** The content of all slots as children of the element, each in an element with the name of its slot. */
-export function slotted(slots: Slots, names: readonly string[]): VNode[] {
+export function slotted(slots: Slots, names: readonly string[]): VNode[] | undefined {
   const { default: content } = slots;
+  if (!content && !names.some((name) => slots[name])) return undefined;
   return [
     ...(content?.({}) ?? []),
     ...names.flatMap((slot) => {

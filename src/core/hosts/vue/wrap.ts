@@ -58,10 +58,13 @@ function componentText(surface: Surface, request: WrapRequest): string {
     ...(values.length > 0 ? ['type PropType'] : []),
     ...(slots.length > 0 && !isOlder ? ['type SlotsType'] : []),
   ];
-  code.line(`import { ${['defineComponent', 'h', ...types].join(', ')} } from 'vue';`);
+  const runtime = ['defineComponent', 'h', ...types, ...(isOlder ? [] : ['toRaw'])];
+  code.line(`import { ${runtime.join(', ')} } from 'vue';`);
   const helpers = [
     'type Kind',
     ...(isOlder ? ['othersOf'] : []),
+    ...(values.some(isFlag) ? ['flag'] : []),
+    ...(values.some((one) => isFlag(one) && one.way === 'assigned') ? ['isOn'] : []),
     ...(values.some((one) => one.attribute?.isPresence) ? ['presence'] : []),
     ...(slots.length > 0 ? ['slotted'] : []),
     'useElement',
@@ -97,8 +100,26 @@ function writeProps(code: CodeWriter, surface: Surface, isOlder: boolean): void 
   });
 }
 
-/** What Vue has to know to take `''` for a boolean, and to tell what is missing from what is false. */
-function declaration({ item, type, attribute }: SurfaceValue): string {
+/** What Vue has to know to warn of a value of another type. */
+function declaration(value: SurfaceValue): string {
+  const { type } = value;
+  if (isFlag(value)) return type === 'boolean' ? 'flag' : `flag as { type: PropType<${type}> }`;
+  const wanted = constructorsOf(value);
+  const runtime = wanted.length === 0 ? 'null as unknown' : namesOf(wanted);
+  // Without a default, a boolean that is missing would be false.
+  return wanted.includes('Boolean')
+    ? `{ type: ${runtime} as PropType<${type}>, default: undefined }`
+    : `${runtime} as PropType<${type}>`;
+}
+
+/** Whether a value is a boolean, and no text. */
+function isFlag(value: SurfaceValue): boolean {
+  const wanted = constructorsOf(value);
+  return wanted.length === 1 && wanted[0] === 'Boolean';
+}
+
+/** The constructors of what a value may be; none where that is not known. */
+function constructorsOf({ item, type, attribute }: SurfaceValue): string[] {
   const constructors: Record<string, string> = {
     string: 'String',
     empty: 'String',
@@ -110,15 +131,11 @@ function declaration({ item, type, attribute }: SurfaceValue): string {
     function: 'Function',
   };
   const kinds = 'type' in item ? kindsOf((item as ContractProperty).type) : [];
-  const known = kinds.every((kind) => kind in constructors || kind === 'null' || kind === 'undefined');
+  const isKnown = kinds.every((kind) => kind in constructors || kind === 'null' || kind === 'undefined');
+  if (!isKnown) return [];
   const wanted = [...new Set(kinds.flatMap((kind) => constructors[kind] ?? []))].sort(textFirst);
-  if (wanted.length === 0 && attribute)
-    wanted.push(type === 'number' ? 'Number' : attribute.isPresence ? 'Boolean' : 'String');
-  const runtime = !known || wanted.length === 0 ? 'null as unknown' : namesOf(wanted);
-  // Without a default, a boolean that is missing would be false.
-  return runtime.includes('Boolean')
-    ? `{ type: ${runtime} as PropType<${type}>, default: undefined }`
-    : `${runtime} as PropType<${type}>`;
+  if (wanted.length > 0 || !attribute) return wanted;
+  return [type === 'number' ? 'Number' : attribute.isPresence ? 'Boolean' : 'String'];
 }
 
 function namesOf(names: readonly string[]): string {
@@ -158,10 +175,16 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
   const { component, name, values, events, slots } = surface;
   const hasEvents = events.length > 0 || values.some((one) => one.pair !== null);
   const context = [...(hasEvents ? ['emit'] : []), ...(!isOlder && slots.length > 0 ? ['slots'] : [])];
-  const given = `props${context.length > 0 ? `, { ${context.join(', ')} }` : ''}`;
+  const given = `${isOlder ? 'props' : 'given'}${context.length > 0 ? `, { ${context.join(', ')} }` : ''}`;
   const methods = methodsOf(component, ['element', 'draw', 'read', ...values.map((one) => one.name)]);
   code.block(`setup(${given}) {`, '},', () => {
-    const taken = isOlder ? '{ element, read }' : '{ element, hooks }';
+    if (!isOlder) {
+      code.line(
+        '// A parent whose render changes one of them leads to a render here: there is nothing to watch.',
+      );
+      code.line('const props = toRaw(given);');
+    }
+    const taken = isOlder ? '{ element, read }' : '{ element, onVnodeBeforeMount }';
     code.block(`const ${taken} = useElement<${name}Element>(`, ');', () => {
       code.line('kind,');
       writeList(code, '() => ({', assignedOf(surface, isOlder), '}),');
@@ -189,7 +212,9 @@ function assignedOf(surface: Surface, isOlder: boolean): string[] {
   const model = modelOf(surface);
   return propertyEntries(surface.values, (one) => {
     const own = memberAccess('props', one.name);
-    return one === model && !isOlder ? `props.modelValue === undefined ? ${own} : props.modelValue` : own;
+    const value =
+      one === model && !isOlder ? `props.modelValue === undefined ? ${own} : props.modelValue` : own;
+    return isFlag(one) ? `isOn(${value})` : value;
   });
 }
 
@@ -217,7 +242,7 @@ function writeHandlers(code: CodeWriter, surface: Surface, isOlder: boolean): vo
 function writeDrawing(code: CodeWriter, surface: Surface): void {
   const { component, tag, values, slots } = surface;
   const data = [
-    '...hooks',
+    'onVnodeBeforeMount',
     ...(component.extendsTag === null ? [] : [entry('is', stringLiteral(tag))]),
     ...attributeEntries(values, 'attribute', (one) => memberAccess('props', one.name), '^'),
   ];

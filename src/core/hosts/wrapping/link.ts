@@ -60,6 +60,7 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
     if (element === this.element) return;
     this.release();
     this.#before.clear();
+    this.#assigned = {};
     this.#written = {}; // attributes
     this.element = element;
   }
@@ -67,13 +68,7 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
   update(properties: Values, handlers: Handlers): void {
     this.#isInUse = true;
     this.#properties = properties;
-    this.#handlers = handlers;
-    for (const name in handlers) {
-      if (handlers[name] && !this.#listening.includes(name)) {
-        this.#listening.push(name);
-        this.element?.addEventListener(name, this);
-      }
-    }
+    if (handlers !== this.#handlers) this.#listen(handlers);
     if (customElements.get(this.#kind.tag)) this.#assign();
     else this.#wait();
   }
@@ -83,8 +78,8 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
       const value = attributes[name] ?? null; // attributes
       if (value === (this.#written[name] ?? null)) continue; // attributes
       const text = value === null ? null : String(value); // attributes
-      // The host wrote it, or a server printed it. // attributes
-      if (this.element?.getAttribute(name) === text) continue; // attributes
+      // The host wrote it at first, or a server printed it. // attributes
+      if (!(name in this.#written) && this.element?.getAttribute(name) === text) continue; // attributes
       if (text === null) this.element?.removeAttribute(name); // attributes
       else this.element?.setAttribute(name, text); // attributes
     } // attributes
@@ -95,11 +90,22 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
     this.#isInUse = false;
     for (const name of this.#listening) this.element?.removeEventListener(name, this);
     this.#listening = [];
+    this.#handlers = {};
   }
 
   handleEvent(event: Event): void {
     this.#handlers[event.type]?.(event as never);
     for (const name in this.#kind.pairs) if (this.#kind.pairs[name] === event.type) this.answered?.();
+  }
+
+  #listen(handlers: Handlers): void {
+    this.#handlers = handlers;
+    for (const name in handlers) {
+      if (handlers[name] && !this.#listening.includes(name)) {
+        this.#listening.push(name);
+        this.element?.addEventListener(name, this);
+      }
+    }
   }
 
   #assign(): void {
@@ -110,11 +116,10 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
     this.#assigned = this.#properties;
     for (const name in this.#properties) {
       const value = this.#properties[name];
+      // A paired value is compared with what the element holds, so that nobody is disturbed in typing.
+      if (Object.is(pairs && name in pairs ? element[name] : last[name], value)) continue;
       const isAssigned = this.#before.has(name);
       if (value !== undefined) {
-        // A paired value is compared with what the element holds, so that nobody is disturbed in typing.
-        const held = pairs && name in pairs ? element[name] : isAssigned ? last[name] : undefined;
-        if (Object.is(held, value)) continue;
         if (!isAssigned) this.#before.set(name, element[name]);
         if (!Object.is(element[name], value)) element[name] = value;
       } else if (isAssigned) {
@@ -137,8 +142,8 @@ export class ElementLink<E extends HTMLElement = HTMLElement> {
   }
 }
 
-/** The text of an attribute that is there or not. */
-export function presence(value: boolean | null | undefined): '' | undefined {
-  return value ? '' : undefined;
+/** The text of an attribute that is there or not; \`''\` is there, as in markup. */
+export function presence(value: boolean | '' | null | undefined): '' | undefined {
+  return value || value === '' ? '' : undefined;
 }
 `;
