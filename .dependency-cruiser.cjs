@@ -22,6 +22,10 @@ const surveyRooms = [
 ];
 const survey = (...rooms) => `^src/core/survey/(${rooms.join('|')})/`;
 
+/** Rooms of the shell, from the ground up, as those of the survey; what commands ask for stands above them. */
+const shellRooms = [['files'], ['packages', 'engines'], ['contracts', 'pages']];
+const shell = (...rooms) => `^src/shell/(${rooms.join('|')})/`;
+
 module.exports = {
   forbidden: [
     { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
@@ -46,6 +50,21 @@ module.exports = {
       from: { path: '^src/core/survey/(events|markup|dialects)/' },
       to: { path: survey('events', 'markup', 'dialects'), pathNot: '^src/core/survey/$1/' },
     },
+    ...shellRooms.map((row, floor) => ({
+      name: `shell-${row.join('-')}-looks-down-only`,
+      severity: 'error',
+      from: { path: shell(...row) },
+      to: { path: [...shellRooms.slice(floor + 1).map((rooms) => shell(...rooms)), '^src/shell/[^/]+$'].join('|') },
+    })),
+    ...[
+      ['packages', 'engines'],
+      ['contracts', 'pages'],
+    ].map(([one, other]) => ({
+      name: `shell-${one}-and-${other}-are-apart`,
+      severity: 'error',
+      from: { path: shell(one, other) },
+      to: { path: shell(one, other), pathNot: '^src/shell/$1/' },
+    })),
     {
       name: 'hosts-do-not-know-each-other',
       severity: 'error',

@@ -6,8 +6,8 @@
 import { attributesOf } from '../dist/core/contract/types.js';
 import { readManifest } from '../dist/core/survey/evidence/manifest.js';
 import { survey } from '../dist/core/survey/index.js';
+import { openSource } from '../dist/shell/contracts/sources.js';
 import { askLive } from '../dist/shell/live.js';
-import { openSource } from '../dist/shell/sources.js';
 
 export const KINDS = ['tags', 'attributes', 'properties', 'events', 'slots', 'cssParts', 'cssProperties'];
 

@@ -7,7 +7,7 @@ import { differences } from '../dist/core/hosts/facts/differences.js';
 import { HOSTS } from '../dist/core/hosts/index.js';
 import { ENGINE_NAMES } from '../dist/shell/engines/engine.js';
 import { launchEngine } from '../dist/shell/engines/index.js';
-import { measureIn, measuringScripts } from '../dist/shell/measure.js';
+import { measureIn, measuringScripts } from '../dist/shell/pages/measure.js';
 import { profileText } from './profile-text.mjs';
 
 const root = new URL('../', import.meta.url);

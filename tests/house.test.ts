@@ -35,6 +35,9 @@ test('the walls hold against each kind of breach', async () => {
     'src/core/survey/folding/h.ts': "import { i } from '../events/i.js'; export const h = i;",
     'src/core/survey/events/i.ts': "import { j } from '../markup/j.js'; export const i = j;",
     'src/core/survey/markup/j.ts': 'export const j = 1;',
+    'src/shell/files/k.ts': "import { l } from '../packages/l.js'; export const k = l;",
+    'src/shell/packages/l.ts': "import { m } from '../engines/m.js'; export const l = m;",
+    'src/shell/engines/m.ts': 'export const m = 1;',
   });
   const { violations } = await cruise(place);
   expect([...new Set(violations.map((one) => one.rule.name))].sort()).toEqual([
@@ -44,6 +47,8 @@ test('the walls hold against each kind of breach', async () => {
     'hosts-do-not-know-each-other',
     'no-circle',
     'shell-below-cli',
+    'shell-files-looks-down-only',
+    'shell-packages-and-engines-are-apart',
     'survey-folding-looks-down-only',
     'survey-rooms-of-one-floor-are-apart',
   ]);

@@ -1,7 +1,7 @@
 /** The hosts a command was given, or those of the workspace. */
 
-import { usageError } from '../shell/error.js';
-import type { OpenedHost } from '../shell/hosts.js';
+import { usageError } from '../shell/files/error.js';
+import type { OpenedHost } from '../shell/packages/hosts.js';
 import type { Workspace } from '../shell/workspace.js';
 import type { CommandCall } from './command.js';
 import { listOf } from './command.js';
@@ -14,7 +14,7 @@ export const HOST_OPTION = {
 
 /** Opens every host of --host; without it those of suvet.json, then that of the project here. */
 export async function hostsFor(call: CommandCall, workspace: Workspace | null): Promise<OpenedHost[]> {
-  const { hostsOfFolder, openHost } = await import('../shell/hosts.js');
+  const { hostsOfFolder, openHost } = await import('../shell/packages/hosts.js');
   const named = listOf(call.options.host);
   const found = workspace?.hosts.map((one) => one.host) ?? [];
   const told = named.length > 0 ? named : found;

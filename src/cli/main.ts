@@ -4,7 +4,7 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { Command, CommanderError, Option } from 'commander';
-import { EXIT, SuvetError } from '../shell/error.js';
+import { EXIT, SuvetError } from '../shell/files/error.js';
 import type { CommandCall, CommandSpec } from './command.js';
 import { COMMANDS } from './commands/index.js';
 import { Screen } from './screen/screen.js';

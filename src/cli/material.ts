@@ -1,7 +1,7 @@
 /** What most commands start with: the sources to survey, from the arguments or from the workspace. */
 
-import { usageError } from '../shell/error.js';
-import type { Surveyed } from '../shell/survey.js';
+import type { Surveyed } from '../shell/contracts/survey.js';
+import { usageError } from '../shell/files/error.js';
 import type { Workspace } from '../shell/workspace.js';
 import type { CommandCall } from './command.js';
 import { listOf } from './command.js';
@@ -41,7 +41,7 @@ export async function contractsFor(
   given: readonly string[] = listOf(call.options.components),
   paths: readonly string[] = [],
 ): Promise<Surveyed & { workspace: Workspace | null }> {
-  const { surveySources } = await import('../shell/survey.js');
+  const { surveySources } = await import('../shell/contracts/survey.js');
   const { sources, folder, workspace } = await sourcesFor(call, given, paths);
   const surveyed = await surveySources(sources, folder, { cache: call.options.cache !== false });
   return { ...surveyed, workspace };

@@ -4,7 +4,7 @@ import type { Component, Contract } from '../core/contract/types.js';
 import { nearest } from '../core/findings/nearest.js';
 import type { Finding, Level } from '../core/findings/types.js';
 import { atLeast } from '../core/findings/types.js';
-import { EXIT, usageError } from '../shell/error.js';
+import { EXIT, usageError } from '../shell/files/error.js';
 
 /** The component with that tag. Throws a SuvetError that names the nearest tag. */
 export function componentNamed(contract: Contract, tag: string): Component {

@@ -4,13 +4,13 @@ import { dirname, resolve } from 'node:path';
 import type { CheckedFile, CheckInput } from '../core/check/index.js';
 import { type Finding, inReadingOrder } from '../core/findings/types.js';
 import type { Adoption } from '../core/hosts/uses.js';
-import { isInside, readText, realPath, shownPath } from './files.js';
+import { Loading } from './contracts/loading.js';
+import type { Surveyed } from './contracts/survey.js';
+import { isInside, readText, realPath, shownPath } from './files/files.js';
 import { isMarked } from './generated.js';
 import { configsOf, filesBelow, isPage, isScript, Reading } from './host-code.js';
-import { hostsOfFolder, type OpenedHost, openHost } from './hosts.js';
-import { Loading } from './loading.js';
-import { packageAround } from './packages.js';
-import type { Surveyed } from './survey.js';
+import { hostsOfFolder, type OpenedHost, openHost } from './packages/hosts.js';
+import { packageAround } from './packages/packages.js';
 import type { Workspace } from './workspace.js';
 
 export interface Gathered {

@@ -6,12 +6,12 @@ import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { ProbeResult } from '../core/probe/result.js';
 import type { Proof } from '../core/report/html.js';
-import { bundle } from './bundle.js';
+import type { Surveyed } from './contracts/survey.js';
 import { launchChromium } from './engines/chromium.js';
-import { usageError } from './error.js';
-import type { OpenedHost } from './hosts.js';
+import { usageError } from './files/error.js';
+import type { OpenedHost } from './packages/hosts.js';
+import { bundle } from './pages/bundle.js';
 import { probeAll } from './probe.js';
-import type { Surveyed } from './survey.js';
 
 const DEMO = fileURLToPath(new URL('../../demo/', import.meta.url));
 const OWN_ROOT = resolve(fileURLToPath(new URL('../..', import.meta.url)));

@@ -3,7 +3,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { nearest } from '../core/findings/nearest.js';
-import { usageError } from './error.js';
+import { usageError } from './files/error.js';
 
 export interface Explanation {
   code: string;

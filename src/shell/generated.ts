@@ -3,8 +3,8 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { basename, dirname, extname, join, resolve } from 'node:path';
-import { filesIn, readText } from './files.js';
-import { removeFile, writeText } from './writing.js';
+import { filesIn, readText } from './files/files.js';
+import { removeFile, writeText } from './files/writing.js';
 
 export interface GeneratedFile {
   name: string;

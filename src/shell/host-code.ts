@@ -6,8 +6,8 @@ import { globSync } from 'tinyglobby';
 import type { Host } from '../core/hosts/host.js';
 import { HOSTS } from '../core/hosts/index.js';
 import type { HostUses } from '../core/hosts/uses.js';
-import { usageError } from './error.js';
-import { isInside, readText, realPath, shownPath } from './files.js';
+import { usageError } from './files/error.js';
+import { isInside, readText, realPath, shownPath } from './files/files.js';
 
 const PAGES = ['.html', '.htm'];
 const SCRIPTS = ['.js', '.mjs', '.jsx', '.ts', '.mts', '.tsx'];

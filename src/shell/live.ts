@@ -3,14 +3,14 @@
 import { fileURLToPath } from 'node:url';
 import type { Seen, SeenComponent, SeenModule } from '../core/survey/live/seen.js';
 import { mayRegister } from '../core/survey/registering/registrations.js';
-import { bundle } from './bundle.js';
+import type { OpenedSource } from './contracts/sources.js';
 import { launchChromium } from './engines/chromium.js';
 import type { EnginePage } from './engines/engine.js';
 import { LONGEST_STEP, PageHung } from './engines/engine.js';
-import { missingError } from './error.js';
-import { readText } from './files.js';
-import { bundlePageModules } from './page-modules.js';
-import type { OpenedSource } from './sources.js';
+import { missingError } from './files/error.js';
+import { readText } from './files/files.js';
+import { bundle } from './pages/bundle.js';
+import { bundlePageModules } from './pages/page-modules.js';
 
 const PAGE_SCRIPT = fileURLToPath(new URL('../core/survey/live/page.js', import.meta.url));
 

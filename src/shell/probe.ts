@@ -5,14 +5,14 @@ import { join } from 'node:path';
 import type { Component } from '../core/contract/types.js';
 import { showingView, type Trial, trialsOf } from '../core/probe/plan.js';
 import type { ProbeCell, ProbeResult, TrialResult } from '../core/probe/result.js';
+import type { Surveyed } from './contracts/survey.js';
 import type { Engine, EngineName, EnginePage } from './engines/engine.js';
 import { launchEngine } from './engines/index.js';
-import type { OpenedHost } from './hosts.js';
-import { installOf } from './installs.js';
-import { harnessOf } from './measure.js';
-import { bundlePageModules } from './page-modules.js';
-import type { Surveyed } from './survey.js';
-import { bundleViews } from './views.js';
+import type { OpenedHost } from './packages/hosts.js';
+import { installOf } from './pages/installs.js';
+import { harnessOf } from './pages/measure.js';
+import { bundlePageModules } from './pages/page-modules.js';
+import { bundleViews } from './pages/views.js';
 
 export interface ProbeRequest {
   surveyed: Surveyed;

@@ -4,10 +4,10 @@ import { dirname, resolve } from 'node:path';
 import type { JSONPath, Node } from 'jsonc-parser';
 import { LineMap } from '../core/findings/lines.js';
 import { nearest } from '../core/findings/nearest.js';
-import type { SuvetError } from './error.js';
-import { usageError } from './error.js';
-import { findUp, readText, shownPath } from './files.js';
-import { validatorFor } from './schemas.js';
+import type { SuvetError } from './files/error.js';
+import { usageError } from './files/error.js';
+import { findUp, readText, shownPath } from './files/files.js';
+import { validatorFor } from './files/schemas.js';
 
 export const WORKSPACE_FILE = 'suvet.json';
 

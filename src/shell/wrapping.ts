@@ -9,12 +9,12 @@ import type { ComponentCrossings } from '../core/crossing/types.js';
 import { refusalOf } from '../core/hosts/wrapping/surface.js';
 import { tagsFile } from '../core/hosts/wrapping/tags.js';
 import type { ImportStyle, TaggedComponent, WrappedFile } from '../core/hosts/wrapping/types.js';
-import { isInside, readText, realPath } from './files.js';
+import type { Surveyed } from './contracts/survey.js';
+import { isInside, readText, realPath } from './files/files.js';
 import type { GeneratedFile } from './generated.js';
 import { marked } from './generated.js';
-import type { OpenedHost } from './hosts.js';
-import { packageAround } from './packages.js';
-import type { Surveyed } from './survey.js';
+import type { OpenedHost } from './packages/hosts.js';
+import { packageAround } from './packages/packages.js';
 
 export interface WrappingPlan {
   /** Components that get a wrapper, with the items that need it. */

@@ -3,7 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
 import { HOSTS } from '../../dist/cli/screen/demo.js';
-import { validatorFor } from '../../dist/shell/schemas.js';
+import { validatorFor } from '../../dist/shell/files/schemas.js';
 import type { ProbeResult } from '../../src/core/probe/result.js';
 import { browser } from '../support/engine.js';
 import { expectHonest } from '../support/honest.js';

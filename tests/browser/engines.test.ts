@@ -2,10 +2,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { bundle } from '../../dist/shell/bundle.js';
 import { findFirefox } from '../../dist/shell/engines/firefox.js';
 import { launchEngine } from '../../dist/shell/engines/index.js';
 import { findWebkit } from '../../dist/shell/engines/webkit.js';
+import { bundle } from '../../dist/shell/pages/bundle.js';
 import { ENGINE_NAMES, type Engine, type EngineName } from '../../src/shell/engines/engine.js';
 import { folder, json, suvet } from '../support/run.js';
 

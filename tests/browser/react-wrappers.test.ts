@@ -2,7 +2,7 @@
 import { copyFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { bundle } from '../../dist/shell/bundle.js';
+import { bundle } from '../../dist/shell/pages/bundle.js';
 import { browser } from '../support/engine.js';
 import { folder, PROJECT, suvet } from '../support/run.js';
 

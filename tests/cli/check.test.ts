@@ -2,7 +2,7 @@ import { cpSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { type Example, explainedCodes, explanationOf } from '../../dist/shell/explanations.js';
-import { validatorFor } from '../../dist/shell/schemas.js';
+import { validatorFor } from '../../dist/shell/files/schemas.js';
 import type { Finding } from '../../src/core/findings/types.js';
 import { DEMO, folder, json, put, suvet } from '../support/run.js';
 

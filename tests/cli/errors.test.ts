@@ -1,6 +1,6 @@
 /** What keeps Suvet from working: one clear message and the right exit status. */
 import { describe, expect, test } from 'vitest';
-import { validatorFor } from '../../dist/shell/schemas.js';
+import { validatorFor } from '../../dist/shell/files/schemas.js';
 import { folder, json, suvet } from '../support/run.js';
 
 const ELEMENT = "class X extends HTMLElement { a = 1 } customElements.define('pier-sign', X);";

@@ -1,7 +1,7 @@
 /** Versions of hosts, as lockfiles and packages have them. */
 import { describe, expect, test } from 'vitest';
-import { hostsOfFolder } from '../../dist/shell/hosts.js';
-import { lockedVersion } from '../../dist/shell/lockfile.js';
+import { hostsOfFolder } from '../../dist/shell/packages/hosts.js';
+import { lockedVersion } from '../../dist/shell/packages/lockfile.js';
 import { folder } from '../support/run.js';
 
 describe('a lockfile tells the version', () => {

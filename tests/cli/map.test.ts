@@ -2,7 +2,7 @@
 import { join } from 'node:path';
 import { parse } from 'parse5';
 import { describe, expect, test } from 'vitest';
-import { validatorFor } from '../../dist/shell/schemas.js';
+import { validatorFor } from '../../dist/shell/files/schemas.js';
 import type { Crossing, HostCrossings } from '../../src/core/crossing/types.js';
 import { DEMO, folder, json, suvet } from '../support/run.js';
 

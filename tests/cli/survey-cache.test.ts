@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expect, test } from 'vitest';
 import type { Contract } from '../../src/core/contract/types.js';
-import { isSettled, markOf } from '../../src/shell/file-marks.js';
+import { isSettled, markOf } from '../../src/shell/files/file-marks.js';
 import { folder, json, put, suvet } from '../support/run.js';
 
 const ELEMENT = (name: string) =>

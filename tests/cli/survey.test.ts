@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { validatorFor } from '../../dist/shell/schemas.js';
+import { validatorFor } from '../../dist/shell/files/schemas.js';
 import type { Component, Contract } from '../../src/core/contract/types.js';
 import { DEMO, folder, json, suvet } from '../support/run.js';
 

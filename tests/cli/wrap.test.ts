@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
-import { validatorFor } from '../../dist/shell/schemas.js';
+import { validatorFor } from '../../dist/shell/files/schemas.js';
 import { DEMO, folder, json, type Ran, suvet } from '../support/run.js';
 
 const args = ['wrap', '-c', join(DEMO, 'elements'), '--host', 'react@18', '--out', 'out'];

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { crossings, crossingsInto, crossingsOf } from '../../src/core/crossing/index.js';
 import { byDamage, countOutcomes, narrowed } from '../../src/core/crossing/narrow.js';
 import { arrivalText, readArrival } from '../../src/core/hosts/profile.js';
-import { openHost } from '../../src/shell/hosts.js';
+import { openHost } from '../../src/shell/packages/hosts.js';
 import { componentIn } from '../support/memory.js';
 
 const SOURCE = `

@@ -11,7 +11,7 @@ import { refusalOf } from '../../src/core/hosts/wrapping/surface.js';
 import { reportPage } from '../../src/core/report/html.js';
 import { markdownMap } from '../../src/core/report/markdown.js';
 import { parseModule } from '../../src/core/survey/syntax/parse.js';
-import { openHost } from '../../src/shell/hosts.js';
+import { openHost } from '../../src/shell/packages/hosts.js';
 import { component } from '../support/hostile.js';
 import { surveyed } from '../support/memory.js';
 import { DEMO } from '../support/run.js';

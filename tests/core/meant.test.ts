@@ -4,7 +4,7 @@ import { isSetToText, itemMeant, textIn } from '../../src/core/check/meant.js';
 import type { Component } from '../../src/core/contract/types.js';
 import { isNamedAfter } from '../../src/core/emit/names.js';
 import type { ItemUse } from '../../src/core/hosts/uses.js';
-import { openHost } from '../../src/shell/hosts.js';
+import { openHost } from '../../src/shell/packages/hosts.js';
 import { componentIn } from '../support/memory.js';
 
 const PIER: Component = componentIn(`

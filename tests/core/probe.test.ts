@@ -1,6 +1,6 @@
 /** Probing without a page: values for types, trials for items, results put together and written for CI systems. */
 import { describe, expect, test } from 'vitest';
-import { openHost } from '../../dist/shell/hosts.js';
+import { openHost } from '../../dist/shell/packages/hosts.js';
 import type { JsonSchema } from '../../src/core/contract/types.js';
 import { trialsOf } from '../../src/core/probe/plan.js';
 import { countTrials, differencesOf, merged, type ProbeCell } from '../../src/core/probe/result.js';

@@ -3,7 +3,7 @@ import { type DefaultTreeAdapterTypes, defaultTreeAdapter as dom, parse } from '
 import { describe, expect, test } from 'vitest';
 import { crossings } from '../../src/core/crossing/index.js';
 import { mapPage, type ReportModel, reportPage } from '../../src/core/report/html.js';
-import { openHost } from '../../src/shell/hosts.js';
+import { openHost } from '../../src/shell/packages/hosts.js';
 import { componentIn } from '../support/memory.js';
 
 type Element = DefaultTreeAdapterTypes.Element;

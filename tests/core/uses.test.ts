@@ -1,6 +1,6 @@
 /** Host code as hosts read it: which elements it uses, and what it writes, hears and slots there. */
 import { describe, expect, test } from 'vitest';
-import { openHost } from '../../dist/shell/hosts.js';
+import { openHost } from '../../dist/shell/packages/hosts.js';
 import type { HostUses } from '../../src/core/hosts/uses.js';
 import { parseModule } from '../../src/core/survey/syntax/parse.js';
 import { usesIn } from '../support/uses.js';

@@ -3,7 +3,7 @@ import { copyFileSync, readdirSync, readFileSync, symlinkSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { build, type Plugin, transform } from 'esbuild';
-import { sheetModules } from '../../dist/shell/bundle.js';
+import { sheetModules } from '../../dist/shell/pages/bundle.js';
 import { DEMO, PROJECT, put, suvet } from './run.js';
 import { type TypeFault, typeFaults } from './type-check.js';
 

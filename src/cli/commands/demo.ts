@@ -1,5 +1,5 @@
 import { join, resolve } from 'node:path';
-import { EXIT, SuvetError } from '../../shell/error.js';
+import { EXIT, SuvetError } from '../../shell/files/error.js';
 import type { CommandSpec } from '../command.js';
 import { printJson } from '../command.js';
 
@@ -10,13 +10,13 @@ export const demo: CommandSpec = {
   examples: ['suvet demo', 'suvet demo --keep merrow'],
   async run(call) {
     const { layOutDemo, measureDemo, proveDemo } = await import('../../shell/demo.js');
-    const { surveySources } = await import('../../shell/survey.js');
-    const { openHost } = await import('../../shell/hosts.js');
+    const { surveySources } = await import('../../shell/contracts/survey.js');
+    const { openHost } = await import('../../shell/packages/hosts.js');
     const { planWrapping } = await import('../../shell/wrapping.js');
     const { writeGenerated } = await import('../../shell/generated.js');
     const { gather } = await import('../../shell/check.js');
     const { loadWorkspace } = await import('../../shell/workspace.js');
-    const { writeText } = await import('../../shell/writing.js');
+    const { writeText } = await import('../../shell/files/writing.js');
     const core = await import('../../index.js');
     const view = await import('../screen/demo.js');
     const { screen } = call;

@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { usageError } from '../../shell/error.js';
+import { usageError } from '../../shell/files/error.js';
 import type { CommandSpec } from '../command.js';
 import { printJson } from '../command.js';
 
@@ -10,8 +10,8 @@ export const init: CommandSpec = {
   options: [{ flags: '--force', about: 'write over a suvet.json that is there' }],
   examples: ['suvet init', 'suvet init --cwd demo'],
   async run(call) {
-    const { discover } = await import('../../shell/discover.js');
-    const { writeText } = await import('../../shell/writing.js');
+    const { discover } = await import('../../shell/packages/discover.js');
+    const { writeText } = await import('../../shell/files/writing.js');
     const { WORKSPACE_FILE } = await import('../../shell/workspace.js');
     const file = join(call.cwd, WORKSPACE_FILE);
     if (existsSync(file) && call.options.force !== true) {

@@ -1,5 +1,5 @@
 import { byDamage, NARROWING, narrowed } from '../../core/crossing/narrow.js';
-import { usageError } from '../../shell/error.js';
+import { usageError } from '../../shell/files/error.js';
 import type { CommandSpec } from '../command.js';
 import { listOf, printJson } from '../command.js';
 import { HOST_OPTION, hostsFor } from '../hosts.js';

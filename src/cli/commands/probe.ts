@@ -2,7 +2,7 @@ import { resolve } from 'node:path';
 import type { ProbeResult } from '../../core/probe/result.js';
 import { differencesOf, merged } from '../../core/probe/result.js';
 import { ENGINE_NAMES, type EngineName } from '../../shell/engines/engine.js';
-import { EXIT, usageError } from '../../shell/error.js';
+import { EXIT, usageError } from '../../shell/files/error.js';
 import type { CommandCall, CommandSpec } from '../command.js';
 import { listOf, printJson } from '../command.js';
 import { HOST_OPTION, hostsFor } from '../hosts.js';
@@ -103,7 +103,7 @@ async function print(result: ProbeResult, call: CommandCall): Promise<void> {
 }
 
 async function mergedFrom(files: readonly string[], call: CommandCall): Promise<ProbeResult> {
-  const { readDocument } = await import('../../shell/documents.js');
+  const { readDocument } = await import('../../shell/files/documents.js');
   const results: ProbeResult[] = [];
   for (const file of files) {
     results.push(

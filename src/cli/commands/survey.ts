@@ -1,5 +1,5 @@
 import type { Contract } from '../../core/contract/types.js';
-import { usageError } from '../../shell/error.js';
+import { usageError } from '../../shell/files/error.js';
 import type { CommandCall, CommandSpec } from '../command.js';
 import { printJson } from '../command.js';
 import { contractsFor, NO_CACHE_OPTION, sourcesFor } from '../material.js';
@@ -74,7 +74,7 @@ async function documentOf(call: CommandCall, contract: Contract): Promise<object
 
 async function writeDocument(call: CommandCall, file: string, document: object): Promise<void> {
   const { resolve } = await import('node:path');
-  const { writeText } = await import('../../shell/writing.js');
+  const { writeText } = await import('../../shell/files/writing.js');
   if (file === '') throw usageError('no-out', '--out names no file.', 'Give it a path: --out contract.json');
   writeText(resolve(call.cwd, file), `${JSON.stringify(document, null, 2)}\n`);
   call.screen.say(`Wrote ${file}`);
@@ -84,9 +84,9 @@ async function writeDocument(call: CommandCall, file: string, document: object):
 async function showLive(call: CommandCall, contract: Contract): Promise<number> {
   const { sources, folder } = await sourcesFor(call, call.args);
   const { askLive } = await import('../../shell/live.js');
-  const { openSource } = await import('../../shell/sources.js');
+  const { openSource } = await import('../../shell/contracts/sources.js');
   const { compareLive } = await import('../../core/survey/live/compare.js');
-  const { EXIT } = await import('../../shell/error.js');
+  const { EXIT } = await import('../../shell/files/error.js');
   const answers = [];
   for (const source of sources.filter((one) => !one.endsWith('.json'))) {
     call.screen.say(`Asking ${source} in a browser ...`);

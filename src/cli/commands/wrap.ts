@@ -1,6 +1,6 @@
 import type { ImportStyle } from '../../core/hosts/wrapping/types.js';
-import { EXIT, usageError } from '../../shell/error.js';
-import type { OpenedHost } from '../../shell/hosts.js';
+import { EXIT, usageError } from '../../shell/files/error.js';
+import type { OpenedHost } from '../../shell/packages/hosts.js';
 import type { WrappingPlan } from '../../shell/wrapping.js';
 import type { CommandSpec } from '../command.js';
 import { printJson } from '../command.js';

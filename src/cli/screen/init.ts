@@ -1,6 +1,6 @@
 /** The view of `suvet init`. */
 
-import type { Discovered } from '../../shell/discover.js';
+import type { Discovered } from '../../shell/packages/discover.js';
 import type { Screen } from './screen.js';
 import { table } from './table.js';
 

@@ -1,7 +1,7 @@
 /** The view of `suvet wrap`. */
 
 import type { Written } from '../../shell/generated.js';
-import type { OpenedHost } from '../../shell/hosts.js';
+import type { OpenedHost } from '../../shell/packages/hosts.js';
 import type { WrappingPlan } from '../../shell/wrapping.js';
 import type { Screen } from './screen.js';
 import { count, table } from './table.js';

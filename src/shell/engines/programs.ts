@@ -2,8 +2,8 @@
 
 import { accessSync, constants } from 'node:fs';
 import { delimiter, join } from 'node:path';
-import type { SuvetError } from '../error.js';
-import { missingError } from '../error.js';
+import type { SuvetError } from '../files/error.js';
+import { missingError } from '../files/error.js';
 
 export interface Program {
   /** What the program is called in messages. */

@@ -4,7 +4,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { SuvetError } from '../error.js';
+import { SuvetError } from '../files/error.js';
 import type { Engine, EnginePage } from './engine.js';
 import { EMPTY_PAGE, LONGEST_STEP, PageHung, within } from './engine.js';
 import type { Program } from './programs.js';

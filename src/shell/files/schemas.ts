@@ -22,13 +22,13 @@ export type SchemaName =
  * has to be compiled when the program runs. The schemas themselves are checked by the tests.
  */
 export async function validatorFor(name: SchemaName): Promise<ValidateFunction> {
-  const module = (await import(`../validators/${name}.js`)) as { default: ValidateFunction };
+  const module = (await import(`../../validators/${name}.js`)) as { default: ValidateFunction };
   return module.default;
 }
 
 /** The schema document itself. */
 export function readSchema(name: SchemaName): object {
   return JSON.parse(
-    readFileSync(new URL(`../../schema/${name}.schema.json`, import.meta.url), 'utf8'),
+    readFileSync(new URL(`../../../schema/${name}.schema.json`, import.meta.url), 'utf8'),
   ) as object;
 }

@@ -1,8 +1,8 @@
 /** Surveys several sources as one, from wherever the user named them. */
 
-import type { Contract } from '../core/contract/types.js';
-import type { Finding } from '../core/findings/types.js';
-import { readDocument } from './documents.js';
+import type { Contract } from '../../core/contract/types.js';
+import type { Finding } from '../../core/findings/types.js';
+import { readDocument } from '../files/documents.js';
 import type { CachedSurvey } from './survey-cache.js';
 
 export interface Surveyed {
@@ -84,7 +84,7 @@ async function surveySource(
   const known = await memory?.recall(source, cwd);
   if (known) return known;
   const [{ survey }, { openSource }] = await Promise.all([
-    import('../core/survey/index.js'),
+    import('../../core/survey/index.js'),
     import('./sources.js'),
   ]);
   const opened = openSource(source, cwd);

@@ -1,12 +1,12 @@
 /** From what a user calls a host (`react@18`, `react`, `html`) to the host and the profile of its version. */
 
 import { readFileSync } from 'node:fs';
-import type { HostVersion } from '../core/crossing/index.js';
-import { nearest } from '../core/findings/nearest.js';
-import type { Host } from '../core/hosts/host.js';
-import { HOSTS } from '../core/hosts/index.js';
-import type { Profile, VersionProfile } from '../core/hosts/profile.js';
-import { missingError, usageError } from './error.js';
+import type { HostVersion } from '../../core/crossing/index.js';
+import { nearest } from '../../core/findings/nearest.js';
+import type { Host } from '../../core/hosts/host.js';
+import { HOSTS } from '../../core/hosts/index.js';
+import type { Profile, VersionProfile } from '../../core/hosts/profile.js';
+import { missingError, usageError } from '../files/error.js';
 import { lockedVersion } from './lockfile.js';
 import { installedVersion, packageAround } from './packages.js';
 import { isWithin, measuredFor, versionIn } from './versions.js';
@@ -24,7 +24,7 @@ export function profileOf(host: Host): Profile {
   const known = PROFILES.get(host.name);
   if (known) return known;
   try {
-    const file = new URL(`../core/hosts/${host.factsOf ?? host.name}/profile.json`, import.meta.url);
+    const file = new URL(`../../core/hosts/${host.factsOf ?? host.name}/profile.json`, import.meta.url);
     const profile = JSON.parse(readFileSync(file, 'utf8')) as Profile;
     PROFILES.set(host.name, profile);
     return profile;

@@ -1,10 +1,10 @@
 /** Which elements are defined where a file runs. */
 
 import { join } from 'node:path';
-import { ModuleGraph } from '../core/survey/modules/modules.js';
-import { isInside, readText } from './files.js';
-import { packageAround } from './packages.js';
-import { resolver } from './resolver.js';
+import { ModuleGraph } from '../../core/survey/modules/modules.js';
+import { isInside, readText } from '../files/files.js';
+import { packageAround } from '../packages/packages.js';
+import { resolver } from '../packages/resolver.js';
 import type { Surveyed } from './survey.js';
 
 /** Finds them by following imports to the modules that register them. */

@@ -2,9 +2,9 @@
 
 import { dirname, join } from 'node:path';
 import semver from 'semver';
-import { missingError } from './error.js';
-import type { OpenedHost } from './hosts.js';
-import { packageAround, readPackage } from './packages.js';
+import { missingError } from '../files/error.js';
+import type { OpenedHost } from '../packages/hosts.js';
+import { packageAround, readPackage } from '../packages/packages.js';
 import type { HostInstall } from './views.js';
 
 interface Found {

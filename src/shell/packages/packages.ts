@@ -1,7 +1,7 @@
 /** Package manifests (package.json): what Suvet reads of them. */
 
 import { dirname, join, relative, sep } from 'node:path';
-import { findUp, readText } from './files.js';
+import { findUp, readText } from '../files/files.js';
 
 export interface PackageManifest {
   name?: string;

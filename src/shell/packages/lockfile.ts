@@ -1,7 +1,7 @@
 /** Versions that a lockfile holds: of npm, Yarn and pnpm, read as text; none of their tools is run. */
 
 import { dirname, relative, sep } from 'node:path';
-import { findUp, readText } from './files.js';
+import { findUp, readText } from '../files/files.js';
 
 type Reader = (text: string, name: string, importer: string) => string | null;
 

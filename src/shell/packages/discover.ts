@@ -3,7 +3,7 @@
 import { readFileSync } from 'node:fs';
 import { dirname, join, relative, sep } from 'node:path';
 import { globSync } from 'tinyglobby';
-import { isInside } from './files.js';
+import { isInside } from '../files/files.js';
 import { hostsOfFolder } from './hosts.js';
 import { type PackageManifest, readPackage } from './packages.js';
 

@@ -3,13 +3,13 @@
 import { existsSync, statSync } from 'node:fs';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { globSync, isDynamicPattern } from 'tinyglobby';
-import type { SurveyInput } from '../core/survey/index.js';
-import { sortBuilds } from '../core/survey/modules/builds.js';
-import type { SuvetError } from './error.js';
-import { missingError, usageError } from './error.js';
-import { findUp, isInside, readText, realPath, shownPath } from './files.js';
-import { entryFiles, exportTargets, exportTest, publicPaths, readPackage } from './packages.js';
-import { resolver } from './resolver.js';
+import type { SurveyInput } from '../../core/survey/index.js';
+import { sortBuilds } from '../../core/survey/modules/builds.js';
+import type { SuvetError } from '../files/error.js';
+import { missingError, usageError } from '../files/error.js';
+import { findUp, isInside, readText, realPath, shownPath } from '../files/files.js';
+import { entryFiles, exportTargets, exportTest, publicPaths, readPackage } from '../packages/packages.js';
+import { resolver } from '../packages/resolver.js';
 
 const SOURCE_FILES = '**/*.{js,mjs,jsx,ts,mts,tsx}';
 const LEFT_OUT = ['**/node_modules/**', '**/*.{test,spec,stories,story}.*', '**/__tests__/**', '**/.*/**'];

@@ -9,12 +9,12 @@ import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { homedir } from 'node:os';
 import { dirname, join } from 'node:path';
-import type { SurveyResult } from '../core/survey/index.js';
-import { isSettled, markOf } from './file-marks.js';
-import { readText } from './files.js';
-import { type PackedContract, packed, unpacked } from './packing.js';
+import type { SurveyResult } from '../../core/survey/index.js';
+import { isSettled, markOf } from '../files/file-marks.js';
+import { readText } from '../files/files.js';
+import { type PackedContract, packed, unpacked } from '../files/packing.js';
+import { writeText } from '../files/writing.js';
 import type { OpenedSource } from './sources.js';
-import { writeText } from './writing.js';
 
 export interface CachedSurvey extends SurveyResult {
   root: string;
@@ -91,7 +91,7 @@ async function unchangedFiles({ folders, files, unresolved }: Entry): Promise<Fi
     looked.push(same);
   }
   if (unresolved.length === 0) return looked;
-  const { resolver } = await import('./resolver.js');
+  const { resolver } = await import('../packages/resolver.js');
   const resolve = resolver();
   const isLost = ([specifier, folder]: Entry['unresolved'][number]) =>
     resolve(specifier, join(folder, 'x.js')) === null;
@@ -142,7 +142,7 @@ let stamp: string | null = null;
 
 /** Tells this build of Suvet from others, which may read the same source otherwise. */
 function buildStamp(): string {
-  stamp ??= readFileSync(new URL('../core/survey/stamp.txt', import.meta.url), 'utf8');
+  stamp ??= readFileSync(new URL('../../core/survey/stamp.txt', import.meta.url), 'utf8');
   return stamp;
 }
 

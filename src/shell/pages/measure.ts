@@ -1,10 +1,10 @@
 /** Measures a host version in a real browser: bundles its views with it and runs the measurements in a page. */
 
-import { allServerShapes, allShapes, formsOf } from '../core/hosts/facts/index.js';
-import type { HostHarness } from '../core/hosts/harness.js';
-import type { Host } from '../core/hosts/host.js';
-import type { HostFacts } from '../core/hosts/profile.js';
-import type { Engine } from './engines/engine.js';
+import { allServerShapes, allShapes, formsOf } from '../../core/hosts/facts/index.js';
+import type { HostHarness } from '../../core/hosts/harness.js';
+import type { Host } from '../../core/hosts/host.js';
+import type { HostFacts } from '../../core/hosts/profile.js';
+import type { Engine } from '../engines/engine.js';
 import type { HostInstall } from './views.js';
 import { bundleViews } from './views.js';
 
@@ -16,7 +16,7 @@ export interface MeasureRequest {
 
 /** The harness of a host. Hosts load theirs only when something is measured. */
 export async function harnessOf(host: Host): Promise<HostHarness> {
-  const module = (await import(`../core/hosts/${host.name}/harness.js`)) as { harness: HostHarness };
+  const module = (await import(`../../core/hosts/${host.name}/harness.js`)) as { harness: HostHarness };
   return module.harness;
 }
 

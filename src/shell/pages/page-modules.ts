@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { join, relative, sep } from 'node:path';
 import type { BuildFailure, Loader, Message, Plugin } from 'esbuild';
 import { build } from 'esbuild';
-import { missingError } from './error.js';
+import { missingError } from '../files/error.js';
 
 export interface PageModules {
   /** Every script, by the path under which the page loads it. */

@@ -3,8 +3,8 @@
  * large package would be read slowly if each stood there for every element.
  */
 
-import type { Component, Contract } from '../core/contract/types.js';
-import { ITEM_LISTS } from '../core/contract/types.js';
+import type { Component, Contract } from '../../core/contract/types.js';
+import { ITEM_LISTS } from '../../core/contract/types.js';
 
 /** Components whose lists name their items by number. */
 export interface PackedContract extends Omit<Contract, 'components'> {

@@ -2,7 +2,7 @@
 
 import { readFileSync } from 'node:fs';
 import { build, type Plugin, type ResolveResult } from 'esbuild';
-import { missingError } from './error.js';
+import { missingError } from '../files/error.js';
 
 export interface BundleRequest {
   /** Absolute path of the entry module, or its text with the folder that its imports are resolved from. */
