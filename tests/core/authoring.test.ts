@@ -256,6 +256,43 @@ rows('decorators as other compilers write them', [
   ],
 ]);
 
+rows('classes that static methods make', [
+  [
+    'of a class of its own, and of the class they are called on',
+    `class Base extends HTMLElement { static wrap(tag) { class Wrapped extends Base {} Wrapped.wraps = tag; return Wrapped } static with(...more) { return class extends this { static observedAttributes = ['late', ...super.observedAttributes] } } static observedAttributes = ['deck'] } class Pier extends Base.wrap('button') { set rows(value) {} } class Quay extends Pier.with(1) {} customElements.define('pier-a', Pier); customElements.define('pier-q', Quay);`,
+    'pier-a: rows | deck | \npier-q: rows | deck late | ',
+  ],
+  [
+    'by a method that a class above has',
+    `class Base extends HTMLElement { static make() { return class extends this { set deck(value) {} } } } class Middle extends Base { set rows(value) {} } customElements.define('pier-a', class extends Middle.make() {});`,
+    'pier-a: deck rows |  | ',
+  ],
+]);
+
+const READING = `function kebab(text) { return text.replace(/([a-z])([A-Z])/g, '$1-$2').toLowerCase(); }
+const asText = (name) => ({ get() { return this.getAttribute(name) }, set(value) { this.setAttribute(name, value) } });
+const asFlag = (name) => ({ get() { return this.hasAttribute(name) }, set(value) { this.toggleAttribute(name, value) } });
+function asNumber(name) { return { get() { return Number(this.getAttribute(name)) }, set(value) { this.setAttribute(name, value) } } }
+function accessorFor(key, type) { const name = kebab(key); if (type === Number) return asNumber(name); return type === Boolean ? asFlag(name) : asText(name); }
+function attribute(type) { return (proto, key) => { Object.defineProperty(proto, key, accessorFor(key, type)); }; }`;
+
+test('decorators whose accessors functions make: the attribute, and what it is read as', () => {
+  const source = `${READING} class Pier extends HTMLElement { @attribute(String) deckName; @attribute(Boolean) isOpen; @attribute(Number) maxRows; }
+    customElements.define('pier-a', Pier);`;
+  const [pier] = surveyed({ 'a.ts': source }).contract.components;
+  expect(pier?.properties.map((one) => [one.name, one.attribute?.name, one.attribute?.reads])).toEqual([
+    ['deckName', 'deck-name', 'string'],
+    ['isOpen', 'is-open', 'boolean'],
+    ['maxRows', 'max-rows', 'number'],
+  ]);
+});
+
+test('what is named after the tag is so for each component of a class', () => {
+  const source = `class Base extends HTMLElement { go() { this.dispatchEvent(new Event(this.tagName.toLowerCase() + '-go')) } }
+    customElements.define('pier-a', class extends Base {}); customElements.define('pier-b', class extends Base {});`;
+  expect(offered(source)).toBe('pier-a:  |  | pier-a-go\npier-b:  |  | pier-b-go');
+});
+
 rows('component compilers', [
   [
     'a member table passed to a proxy',
@@ -285,6 +322,16 @@ rows('component compilers', [
 ]);
 
 rows('elements without a class', [
+  [
+    'a constructor function whose members a minifier put into a condition',
+    `function give(view, tag, names) { function Dial() { const self = Reflect.construct(HTMLElement, [], Dial); return self } if ((Dial.prototype = Object.create(HTMLElement.prototype)).constructor = Dial, names = names || view.observedAttributes || [], Dial.observedAttributes = names, names.forEach((one) => { Object.defineProperty(Dial.prototype, one, { get() { return 1 }, set(value) {} }) }), !customElements.get(tag)) return customElements.define(tag, Dial) } const shared = ['deck']; give(() => 1, 'pier-a', [...shared, 'low']);`,
+    'pier-a: deck low | deck low | ',
+  ],
+  [
+    'a class above that a function out of reach makes of a list',
+    `import { component } from 'kit'; customElements.define('pier-a', class extends component(() => 1, { observedAttributes: ['deck', 'max-rows'], props: { not: 1 } }) {});`,
+    'pier-a:  | deck max-rows | ',
+  ],
   [
     'a description with a property table',
     `import { make } from 'kit'; const shared = { properties: { late: Boolean } }; make({ is: 'pier-a', behaviors: [shared], properties: { highMark: { type: Number, notify: true } }, show() { this.fire('pier-show', { at: 1 }); } });`,

@@ -146,6 +146,16 @@ rows('helpers', [
     ['pick CustomEvent unknown bc element'],
     "import { fireEvent } from 'kit';",
   ],
+  [
+    'names that begin with the tag',
+    "go() { this.dispatchEvent(new Event(`${this.localName}-pick`)); send(this, 'drop', 3); const own = this; send(own, 'other:turn') }",
+    [
+      'pier-a-pick Event null - element',
+      'pier:drop CustomEvent number b element',
+      'other:turn CustomEvent unknown b element',
+    ],
+    "const LETTER = /^(.+?)-[a-z]$/; function send(node, name, detail) { node.dispatchEvent(new CustomEvent(named(node, name), { detail, bubbles: true })) } function named(node, name) { if (name.includes(':')) return name; if (node instanceof Window) return name; const tag = node.nodeName.toLowerCase(); const match = tag.match(LETTER); return `${match != null ? match[1] : tag}:${name}` }",
+  ],
   ['a method out of reach', "go() { this.$emit('pick') }", ['pick CustomEvent null bc element']],
   [
     'something else that is handed the element',

@@ -52,6 +52,12 @@ rows('slots and parts made by calls', [
     'end start * | row late low |  | ',
   ],
   [
+    'elements made by a function that is given their tag',
+    `show() { this.root.append(tag('slot')); const late = tag('slot'); late.name = 'late'; this.root.append(late, mark('slot')) }`,
+    '* late |  |  | ',
+    'const tag = (name, attributes) => { const made = document.createElement(name); Object.assign(made, attributes); return made }; const mark = (word) => word + 1;',
+  ],
+  [
     'calls that only look so',
     `show() { this.log("slot", { name: 'x' }.name); mark('some text', { part: 'x' }); pick(Frame, { part: 'x' }); }`,
     ' |  |  | ',
@@ -59,6 +65,12 @@ rows('slots and parts made by calls', [
 ]);
 
 rows('slots and parts', [
+  [
+    'names that helper objects were given and keep',
+    'header = new SlotHelper(this, `head${1}`); #footer; constructor() { super(), this.#footer = new Kept(this, "footer"); this.plain = new Kept(this); this.other = new Kept(this, this.id); } render() { return html`<slot name="${this.header.slotName}"></slot><slot name="${this.#footer.name}"></slot><slot name="${this.plain.name}"></slot><slot name="${this.other.name}"></slot><slot name="${this.gone.name}"></slot>`; }',
+    'head1 footer low |  |  | ',
+    'class SlotHelper { constructor(private host: HTMLElement, readonly slotName = "") {} } class Kept { constructor(host, name = "low") { this.host = host, this.name = name; } }',
+  ],
   [
     'in a template',
     'render() { return html`<slot name="legend"></slot><slot></slot>` }',

@@ -43,7 +43,7 @@ export function assemble(
   entrance: Entrance,
 ): Component {
   const layers = [...chain.layers].reverse();
-  const evidence = layers.map((layer) => ({ ...readLayer(layer, chain, graph), layer }));
+  const evidence = layers.map((layer) => ({ ...readLayer(layer, chain, graph, registered.tag), layer }));
   const notes: ContractNote[] = evidence
     .filter(({ layer }) => layer.own)
     .flatMap(({ found }) => found.flatMap((one) => one.notes ?? []));
@@ -113,13 +113,14 @@ const READ = new WeakMap<Layer['node'], Map<string, Read>>();
  * class. Of a class outside the surveyed material only declared surface counts, so its events and markup are not
  * looked for.
  */
-function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
+function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string | null): Read {
   const key = `${writtenKey(layer.bindings)}${layer.exported ? ' exported' : ''}`;
   const known = READ.get(layer.node) ?? new Map<string, Read>();
   READ.set(layer.node, known);
-  const before = known.get(key);
+  const before = known.get(key) ?? known.get(`${key} ${tag}`);
   if (before) return before;
-  const context = contextOf(layer, chain, graph);
+  const element = { tag, asked: false };
+  const context = contextOf(layer, chain, graph, element);
   const doc = classDoc(layer, context.declared);
   const found = onlyWhole(
     withDeclarations(
@@ -136,7 +137,7 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph): Read {
     eventTypes: isElement ? mapTypes(layer, graph) : new Map(),
     markup: isElement ? markupIn(reachOf(layer, graph), graph) : null,
   };
-  known.set(key, read);
+  known.set(element.asked ? `${key} ${tag}` : key, read);
   return read;
 }
 

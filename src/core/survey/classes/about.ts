@@ -152,6 +152,8 @@ function visit(
       steps(...node.body);
       break;
     case 'IfStatement':
+      // Minifiers put the statements before it into the condition.
+      if (node.test.type === 'SequenceExpression') steps(node.test);
       steps(node.consequent, node.alternate);
       break;
     case 'LogicalExpression':

@@ -1,6 +1,6 @@
 /** From the expression in an extends clause, step by step, to the class it stands for. */
 
-import { callableOf } from '../folding/callables.js';
+import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
@@ -50,6 +50,10 @@ function followOnce(
       return { node, scope, name };
     case 'Identifier':
       return followName(node.name, scope, graph);
+    case 'ThisExpression': {
+      const bound = scope.bindings?.get('this');
+      return bound ? { node: bound.node, scope: bound.scope, name: null } : null;
+    }
     case 'MemberExpression':
       return followMember(node, scope, graph);
     case 'CallExpression':
@@ -115,9 +119,11 @@ function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGra
  */
 function followCall(node: Ast.CallExpression, scope: Scope, graph: ModuleGraph): Step | null {
   const callee = unwrap(node.callee);
-  const made = callableOf(callee, scope);
+  const made = callableOf(callee, scope) ?? staticMethodOf(callee, scope);
   if (made) {
     const bindings = calledWith(made, node.arguments, scope);
+    // A static method may extend the class that it is called on.
+    if (callee.type === 'MemberExpression') bindings.set('this', { node: callee.object, scope });
     const inner: Scope = { graph, module: made.scope.module, bindings };
     const result = classMadeBy(made.node, inner);
     if (result) return { node: result, scope: inner, name: calledName(callee) };

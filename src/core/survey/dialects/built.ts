@@ -50,7 +50,7 @@ export const built: Dialect = {
     const found: Found = { properties: [], attributes: [], events: [], methods: [], seen: new Set() };
     if (call?.node.type !== 'CallExpression') {
       readBase(context, found);
-      return { properties: found.properties, events: found.events };
+      return { properties: found.properties, attributes: found.attributes, events: found.events };
     }
     const isTagged = call.node.arguments.some((one) => isElementName(asString(fold(one, call.scope)) ?? ''));
     for (const argument of call.node.arguments)
@@ -62,13 +62,14 @@ export const built: Dialect = {
 };
 
 /**
- * A class above that a function of the material makes of a description: `class A extends make({ props: { size: 1 } })`.
+ * A class above that a function makes of a description: `class A extends make({ props: { size: 1 } })`. Whose function
+ * that is matters for tables, but `observedAttributes` can only be what it says.
  */
 function readBase(context: LayerContext, found: Found): void {
   const { layer, scope, chain } = context;
   const above = layer.node.superClass ? unwrap(layer.node.superClass) : null;
-  const made = above?.type === 'CallExpression' ? callableOf(above.callee, scope) : null;
-  if (above?.type !== 'CallExpression' || !made) return;
+  if (above?.type !== 'CallExpression') return;
+  const made = callableOf(above.callee, scope);
   const attributeCase = attributeCaseOf(chain);
   for (const argument of above.arguments) {
     const description = unwrap(argument);
@@ -76,6 +77,8 @@ function readBase(context: LayerContext, found: Found): void {
     for (const one of description.properties) {
       const name = one.type === 'Property' ? keyName(one.key, one.computed, (key) => fold(key, scope)) : null;
       if (one.type !== 'Property' || name === null) continue;
+      if (name === 'observedAttributes') readKey(name, one.value, scope, found, context);
+      if (!made) continue;
       if (TABLE_KEYS.includes(name)) readTable(one.value, scope, found, context, attributeCase);
       else if (EVENT_KEYS.includes(name)) readKey(name, one.value, scope, found, context);
     }

@@ -41,7 +41,7 @@ export const decorated: Dialect = {
     const slots: ContractNamed[] = [];
     const hidden: PropertyEvidence[] = [];
     const attributes: AttributeSeen[] = [];
-    const take = (own: OwnMembers) => {
+    const take = (own: Pick<OwnMembers, 'properties' | 'attributes'>) => {
       properties.push(...own.properties);
       attributes.push(...own.attributes);
     };
@@ -55,11 +55,15 @@ export const decorated: Dialect = {
       if (emitted.length > 0) hidden.push(hiddenMember(name, context.at(member)));
       slots.push(...slotted(decorators, name, context.scope, context.at(member)));
       const evidence = declaredBy(decorators, name, context, context.scope);
-      if (!evidence) {
-        take(ownMembers(decorators, name, context, context.scope, context.at(member)));
+      const own = ownMembers(decorators, name, context, context.scope, context.at(member));
+      const doc = context.doc(member);
+      if (!evidence || own.isRead) {
+        const written = memberType(member, context);
+        const words = { ...wordsOf(doc), at: context.at(member) };
+        const told = (one: PropertyEvidence) => ({ ...one, ...(written ? { type: written } : {}), words });
+        take({ ...own, properties: own.properties.map(told) });
         continue;
       }
-      const doc = context.doc(member);
       const type = memberType(member, context) ?? evidence.type;
       properties.push({
         ...evidence,
@@ -244,7 +248,9 @@ function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at
 const SLOT_NAME = /^slot$/i;
 
 /** What compilers make of decorated members. */
-function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractNamed[] } {
+function compiledMembers(
+  context: LayerContext,
+): Pick<OwnMembers, 'properties' | 'attributes'> & { slots: ContractNamed[] } {
   const properties: PropertyEvidence[] = [];
   const attributes: AttributeSeen[] = [];
   const slots: ContractNamed[] = [];
@@ -260,13 +266,14 @@ function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractN
     for (const { name, decorators } of memberDecorations(about)) {
       const words = { at: context.at(about.node) };
       slots.push(...slotted(decorators, name, about.scope, words.at));
-      const evidence = declaredBy(decorators, name, context, about.scope);
-      if (evidence)
-        properties.push({ ...evidence, internal: evidence.internal === true || isInnerName(name), words });
       const isStatic =
         !about.node.arguments.some((one) => about.isPrototype(one)) &&
         about.node.arguments.some((one) => about.isClass(one));
-      const own = evidence || isStatic ? null : ownMembers(decorators, name, context, about.scope, words.at);
+      const made = isStatic ? null : ownMembers(decorators, name, context, about.scope, words.at);
+      const evidence = made?.isRead ? null : declaredBy(decorators, name, context, about.scope);
+      if (evidence)
+        properties.push({ ...evidence, internal: evidence.internal === true || isInnerName(name), words });
+      const own = evidence ? null : made;
       properties.push(...(own?.properties ?? []));
       attributes.push(...(own?.attributes ?? []));
       if (!evidence && !own?.properties.length && !methods.has(name)) {

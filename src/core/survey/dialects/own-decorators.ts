@@ -15,10 +15,14 @@ import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
+import { keyword } from '../types/types.js';
+import { attributeRead, descriptorsOf } from './made-accessors.js';
 
 export interface OwnMembers {
   properties: PropertyEvidence[];
   attributes: AttributeSeen[];
+  /** An accessor that they make reads an attribute: whatever such decorators are called, this is what they do. */
+  isRead: boolean;
 }
 
 /** What the decorators of one member make on the prototype, and observe. */
@@ -29,7 +33,7 @@ export function ownMembers(
   scope: Scope,
   at: string,
 ): OwnMembers {
-  const found: OwnMembers = { properties: [], attributes: [] };
+  const found: OwnMembers = { properties: [], attributes: [], isRead: false };
   for (const decorator of decorators) {
     const applied = appliedTo(unwrap(decorator), member, scope);
     if (applied) readDecorator(applied, context, at, found);
@@ -89,7 +93,15 @@ function readDecorator(
     const called = calledName(inner.callee);
     if (called === 'defineProperty' && second && descriptor && isNamed(first, prototype)) {
       const name = text(second);
-      if (name !== null) found.properties.push(defined(name, descriptor, at));
+      if (name === null) return true;
+      const descriptors = descriptorsOf(descriptor, scope);
+      const [read] = descriptors.flatMap((one) => attributeRead(one) ?? []);
+      found.properties.push({
+        ...defined(name, descriptors[0]?.node ?? descriptor, at),
+        ...(read ? { attribute: { ...read, reflects: true } } : {}),
+        ...(read && read.reads !== 'json' ? { type: keyword(read.reads) } : {}),
+      });
+      found.isRead ||= read !== undefined;
     } else if (first && (isList(inner.callee.object) || addsTo(called, lists, context))) observe(first);
     return true;
   });

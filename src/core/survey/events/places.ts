@@ -31,11 +31,16 @@ export function placesOf(context: LayerContext): Place[] {
     { range: node.body, module, scope: { ...context.scope, bindings }, ...own },
     ...reachOf(layer, graph).pieces.flatMap(({ node: range, module: from }): Place[] =>
       isFunction(range) && (isView || range.type !== 'ArrowFunctionExpression')
-        ? [{ range, module: from, scope: { graph, module: from }, ...own }]
+        ? [{ range, module: from, scope: { graph, module: from, ...elementOf(context) }, ...own }]
         : [],
     ),
     ...helpersGivenTheElement(context),
   ];
+}
+
+/** What `this` is in the functions that belong to a class. */
+function elementOf({ scope }: LayerContext): Pick<Scope, 'element'> {
+  return scope.element ? { element: scope.element } : {};
 }
 
 export function isThis(receiver: Ast.Node): boolean {

@@ -11,7 +11,7 @@ import type {
 import { namesOfClass } from '../classes/class-names.js';
 import { scopeOf } from '../classes/classes.js';
 import type { ClassChain, Layer } from '../classes/layers.js';
-import type { Scope } from '../folding/functions.js';
+import type { ElementAsked, Scope } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Doc } from '../types/docs.js';
@@ -92,12 +92,17 @@ export interface LayerContext {
   doc(node: { start: number; decorators?: Ast.Decorator[] | null }): Doc;
 }
 
-export function contextOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): LayerContext {
+export function contextOf(
+  layer: Layer,
+  chain: ClassChain,
+  graph: ModuleGraph,
+  element?: ElementAsked,
+): LayerContext {
   return {
     layer,
     chain,
     graph,
-    scope: scopeOf(layer, chain, graph),
+    scope: { ...scopeOf(layer, chain, graph), ...(element ? { element } : {}) },
     declared: declaredClass(layer, graph),
     at: (node) => placeIn(layer.module, node),
     doc: (node) => docOf(node, layer.module),

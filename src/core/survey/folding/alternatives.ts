@@ -4,6 +4,7 @@ import type { Ast } from '../syntax/parse.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Scope } from './functions.js';
+import { heldText } from './held.js';
 
 const MOST = 16;
 
@@ -37,6 +38,10 @@ export function alternatives(node: Ast.Node, scope: Scope, depth = 0): string[] 
     case 'Identifier': {
       const bound = scope.bindings?.get(node.name);
       return bound && !('value' in bound) ? alternatives(bound.node, bound.scope, depth + 1) : [];
+    }
+    case 'MemberExpression': {
+      const held = heldText(node, scope);
+      return held === null ? [] : [held];
     }
     default:
       return [];

@@ -2,8 +2,9 @@
 
 import type { Found, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
+import { classNamed } from './class-named.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
-import { isFunction, returned, unwrap } from './functions.js';
+import { isFunction, returned, staticMethod, unwrap } from './functions.js';
 import { calledWith } from './scopes.js';
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
@@ -53,6 +54,20 @@ function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number)
   if (node.computed || node.object.type !== 'Identifier' || node.property.type !== 'Identifier') return null;
   const found = scope.graph.findMember(node.object.name, node.property.name, scope.module);
   return found && declaredFunction(found, scope.graph, depth);
+}
+
+/** `TheClass.name`: a static method of a class, or of one above it. What calls it says what `this` is. */
+export function staticMethodOf(expression: Ast.Node, scope: Scope): Callable | null {
+  const node = unwrap(expression);
+  if (node.type !== 'MemberExpression' || node.computed || node.property.type !== 'Identifier') return null;
+  let holder = classNamed(node.object, scope);
+  for (let count = 0; holder && count < DEEPEST; count += 1) {
+    const method = staticMethod(holder.node, node.property.name);
+    if (method) return { node: method, scope: holder.scope };
+    const { superClass } = holder.node;
+    holder = superClass ? classNamed(superClass, holder.scope) : null;
+  }
+  return null;
 }
 
 /** A call of a function that itself returns one: `Mixin(options)` in `Mixin(options)(Base)`. */

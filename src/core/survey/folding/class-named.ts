@@ -6,7 +6,10 @@ import { unwrap } from './functions.js';
 
 const DEEPEST = 48;
 
-/** The class that an expression names, through names and what they are bound to; of a mixin's call, the class given. */
+/**
+ * The class that an expression names, through names and what they are bound to; of a mixin's call, the
+ * class given, of a method's, the class it is called on.
+ */
 export function classNamed(
   expression: Ast.Node,
   scope: Scope,
@@ -22,20 +25,22 @@ export function classNamed(
         const given = classNamed(one, inner, depth + 1);
         if (given) return given;
       }
-      return null;
+      const callee = unwrap(node.callee);
+      return callee.type === 'MemberExpression' ? classNamed(callee.object, inner, depth + 1) : null;
     }
     if (node.type === 'AssignmentExpression') {
       node = unwrap(node.right);
       continue;
     }
-    if (node.type !== 'Identifier') return null;
-    const bound = inner.bindings?.get(node.name);
+    if (node.type !== 'Identifier' && node.type !== 'ThisExpression') return null;
+    const name = node.type === 'Identifier' ? node.name : 'this';
+    const bound = inner.bindings?.get(name);
     if (bound) {
       if ('value' in bound) return null;
       [node, inner] = [unwrap(bound.node), bound.scope];
       continue;
     }
-    const found = inner.graph.find(node.name, inner.module);
+    const found = node.type === 'Identifier' ? inner.graph.find(name, inner.module) : null;
     if (!found) return null;
     inner = { graph: scope.graph, module: found.module };
     const { declaration } = found;

@@ -9,6 +9,7 @@ import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import { callableOf } from './callables.js';
 import { classNamed } from './class-named.js';
+import { tagUnder } from './element.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Scope } from './functions.js';
@@ -70,7 +71,7 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
     case 'Identifier':
       return foldName(node.name, scope, depth);
     case 'ThisExpression':
-      return scope.own ? { reference: 'this' } : UNKNOWN;
+      return scope.own || scope.element ? { reference: 'this' } : UNKNOWN;
     case 'TSAsExpression':
     case 'TSSatisfiesExpression':
     case 'TSNonNullExpression':
@@ -171,12 +172,15 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
     !node.computed && node.property.type === 'Identifier' ? node.property.name : asString(property ?? null);
   if (name !== null) {
     if (node.object.type === 'Super') return scope.above?.(name, depth + 1) ?? UNKNOWN;
-    if (node.object.type === 'ThisExpression') return scope.own?.(name, depth + 1) ?? UNKNOWN;
+    if (node.object.type === 'ThisExpression')
+      return scope.own?.(name, depth + 1) ?? tagUnder(name, node.object, scope) ?? UNKNOWN;
     if (node.object.type === 'Identifier') {
       // `Base.x` in a class that extends Base, which may be what a mixin is applied to, is `super.x`.
       if (isExtended(node.object.name, scope)) return scope.above?.(name, depth + 1) ?? UNKNOWN;
       const found = scope.graph.findMember(node.object.name, name, scope.module);
       if (found) return foldFound(found, scope, depth + 1);
+      const tag = tagUnder(name, node.object, scope);
+      if (tag !== null) return tag;
     }
   }
   const object = fold(node.object, scope, depth + 1);
@@ -306,10 +310,21 @@ function foldMethodCall(
   }
   const receiver = inner(object);
   const call = (index: number) => callbackOf(args[index], scope, depth);
-  if (typeof receiver === 'string') return foldTextMethod(method, receiver, args, inner, call(1));
+  if (typeof receiver === 'string') {
+    const written = args.map((one) => constantBehind(one, scope));
+    return foldTextMethod(method, receiver, written, inner, call(1));
+  }
   if (Array.isArray(receiver)) return foldArrayMethod(method, receiver, args.map(inner), call(0));
   if (isFoldedObject(receiver)) return foldObjectMethod(method, receiver, args.map(inner));
   return null;
+}
+
+/** What a name is given at the top level where that is a literal, as patterns are; else the expression itself. */
+function constantBehind(node: Ast.Node, scope: Scope): Ast.Node {
+  if (node.type !== 'Identifier' || scope.bindings?.has(node.name)) return node;
+  const declaration = scope.graph.find(node.name, scope.module)?.declaration;
+  const init = declaration?.kind === 'variable' ? declaration.init : null;
+  return init?.type === 'Literal' ? init : node;
 }
 
 function foldObjectMethod(method: string, { object }: FoldedObject, [first]: Folded[]): Folded {

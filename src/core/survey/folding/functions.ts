@@ -17,16 +17,29 @@ export interface Scope {
   /** The static members of the class the expression stands in, and of the class above it. */
   own?: (name: string, depth: number) => Folded;
   above?: (name: string, depth: number) => Folded;
+  /** The element that `this` is, where the expression runs for one. */
+  element?: ElementAsked;
   /** The name by which that class extends the one above, and what it is bound to. */
   extended?: { name: string; bound: Bound | undefined };
 }
 
+/** The tag of an element, and whether what is read of its class depends on it. */
+export interface ElementAsked {
+  tag: string | null;
+  asked: boolean;
+}
+
 /** What a scope knows of the class that an expression stands in. */
-export type Holder = Pick<Scope, 'own' | 'above' | 'extended'>;
+export type Holder = Pick<Scope, 'own' | 'above' | 'extended' | 'element'>;
 
 /** That part of a scope, to go into another one. */
-export function holderOf({ own, above, extended }: Scope): Holder {
-  return { ...(own ? { own } : {}), ...(above ? { above } : {}), ...(extended ? { extended } : {}) };
+export function holderOf({ own, above, extended, element }: Scope): Holder {
+  return {
+    ...(own ? { own } : {}),
+    ...(above ? { above } : {}),
+    ...(extended ? { extended } : {}),
+    ...(element ? { element } : {}),
+  };
 }
 
 /** An expression bound to a name, with the scope it was written in; or a value that is known already. */
@@ -139,6 +152,15 @@ export function staticGetter(node: Ast.Class, name: string): Ast.Function | null
   for (const member of node.body.body) {
     const isGetter = member.type === 'MethodDefinition' && member.static && member.kind === 'get';
     if (isGetter && keyText(member.key) === name) return member.value;
+  }
+  return null;
+}
+
+/** A static method of a class. */
+export function staticMethod(node: Ast.Class, name: string): FunctionNode | null {
+  for (const member of node.body.body) {
+    const isMethod = member.type === 'MethodDefinition' && member.static && member.kind === 'method';
+    if (isMethod && !member.computed && keyText(member.key) === name) return member.value as FunctionNode;
   }
   return null;
 }

@@ -28,6 +28,8 @@ export function foldObjectCall(method: string, args: readonly Folded[]): Folded 
   return UNKNOWN;
 }
 
+const LONGEST_SEARCHED = 300;
+
 /** A method of a string. Patterns are only tried where they cannot take long. */
 export function foldTextMethod(
   method: string,
@@ -52,6 +54,13 @@ export function foldTextMethod(
     case 'replace':
     case 'replaceAll':
       return first ? replaced(text, method, first, second, inner, callback) : UNKNOWN;
+    case 'match': {
+      const pattern = first ? patternOf(first) : null;
+      if (!pattern || pattern.global || text.length > LONGEST_SEARCHED) return UNKNOWN;
+      const groups = text.match(pattern);
+      // `null` would say that the receiver is no constant.
+      return groups ? [...groups] : undefined;
+    }
     case 'split': {
       const separator = first ? inner(first) : UNKNOWN;
       return typeof separator === 'string' ? text.split(separator) : UNKNOWN;
@@ -88,7 +97,7 @@ function replaced(
   callback: Callback,
 ): Folded {
   const search = patternOf(pattern) ?? asString(inner(pattern));
-  if (search === null || (search instanceof RegExp && text.length > 300)) return UNKNOWN;
+  if (search === null || (search instanceof RegExp && text.length > LONGEST_SEARCHED)) return UNKNOWN;
   const global = typeof search === 'string' && method === 'replaceAll';
   if (callback) {
     let failed = false;

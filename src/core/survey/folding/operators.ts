@@ -1,7 +1,8 @@
 /** What operators make of folded values. */
 
+import { isInstance } from './element.js';
 import type { Folded } from './folded.js';
-import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
+import { isFoldedObject, isObjectLike, isReference, isSame, UNKNOWN } from './folded.js';
 
 export function foldUnary(operator: string, value: Folded): Folded {
   if (operator === 'void') return undefined;
@@ -18,6 +19,8 @@ export function foldBinary(operator: string, left: Folded, right: Folded): Folde
     const same = isLoose || isSame(left, right);
     return same === UNKNOWN ? UNKNOWN : same === operator.startsWith('=');
   }
+  if (operator === 'instanceof' && isReference(left) && isReference(right))
+    return (left.reference === 'this' ? isInstance(right.reference) : null) ?? UNKNOWN;
   if (left === UNKNOWN || right === UNKNOWN || isObjectLike(left) || isObjectLike(right)) return UNKNOWN;
   if (operator === '+') {
     if (typeof left === 'number' && typeof right === 'number') return left + right;

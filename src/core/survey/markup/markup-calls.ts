@@ -4,10 +4,12 @@
  */
 
 import { alternatives } from '../folding/alternatives.js';
+import { callableOf } from '../folding/callables.js';
 import type { Scope } from '../folding/functions.js';
-import { unwrap } from '../folding/functions.js';
+import { calledName, unwrap } from '../folding/functions.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { scopesHanded } from './handed.js';
 
@@ -46,6 +48,7 @@ function called(node: Ast.CallExpression, scope: Scope): MarkupCalled {
   const method = calledMethod(node);
   const name = wordOf(first);
   if (method === 'createElement' && !second) return name === 'slot' ? made(node, scope) : NOTHING;
+  if (name === 'slot' && !second && makesElement(node, scope)) return made(node, scope);
   if (method === 'setAttribute' && name === 'part') return { slots: [], parts: words(second, scope) };
   if (method === 'add' && isPartList(node.callee))
     return { slots: [], parts: node.arguments.flatMap((one) => words(one, scope)) };
@@ -76,27 +79,46 @@ function asElement(tag: string | null, attributes: Ast.Node, scope: Scope): Mark
   };
 }
 
+/** `tag('slot')`, where the function makes an element of the name it is given. */
+function makesElement({ callee }: Ast.CallExpression, scope: Scope): boolean {
+  const maker = callee.type === 'Identifier' ? callableOf(callee, scope) : null;
+  const [parameter] = maker?.node.params ?? [];
+  if (!maker || parameter?.type !== 'Identifier') return false;
+  return within('call', maker.node, maker.scope.module.program).some((call) => {
+    const [given] = call.arguments;
+    const isMade = calledMethod(call) === 'createElement' && given?.type === 'Identifier';
+    return isMade && given.name === parameter.name;
+  });
+}
+
 /** A slot made by hand, with the name it is given in the same function; without one when it is given none. */
 function made(node: Ast.CallExpression, scope: Scope): MarkupCalled {
   const { program, source } = scope.module;
   const around = functionsAround(node, program).at(-1) ?? program;
-  const held = /(?:^|[^\w$.])((?:this\.)?[#\w$]+)\s*=\s*$/.exec(
-    source.slice(Math.max(0, node.callee.start - 80), node.callee.start),
-  )?.[1];
-  if (!held) return { slots: [''], parts: [] };
-  const names = within('call', around, program).flatMap((call) => {
-    const [key, value] = call.arguments;
-    const isNaming = calledMethod(call) === 'setAttribute' && key !== undefined && wordOf(key) === 'name';
-    const { callee } = call;
-    const isHeld =
-      callee.type === 'MemberExpression' && source.slice(callee.object.start, callee.object.end) === held;
-    return isNaming && isHeld && value ? [value as Ast.Node] : [];
+  const text = (one: Ast.Node) => source.slice(one.start, one.end);
+  let holder: Ast.Node | null = null;
+  const named: { of: string; value: Ast.Node }[] = [];
+  walk(around, (inner) => {
+    if (inner.type === 'VariableDeclarator' && inner.init && unwrap(inner.init) === node) holder = inner.id;
+    if (inner.type === 'AssignmentExpression') {
+      const { left, right } = inner;
+      if (unwrap(right) === node) holder = left;
+      else if (left.type === 'MemberExpression' && !left.computed && calledName(left) === 'name')
+        named.push({ of: text(left.object), value: right });
+    }
+    if (inner.type === 'CallExpression' && inner.callee.type === 'MemberExpression') {
+      const [key, value] = inner.arguments;
+      const isNaming = calledMethod(inner) === 'setAttribute' && key !== undefined && wordOf(key) === 'name';
+      if (isNaming && value) named.push({ of: text(inner.callee.object), value });
+    }
+    return true;
   });
-  const assigned = new RegExp(
-    `${held.replaceAll(/[$.#]/g, '\\$&')}\\.name\\s*=\\s*(["'\`])([\\w-]+)\\1`,
-  ).exec(source.slice(around.start, around.end))?.[2];
-  if (assigned) return { slots: [assigned], parts: [] };
-  return { slots: names.length > 0 ? names.flatMap((one) => alternatives(one, scope)) : [''], parts: [] };
+  const held = holder === null ? null : text(holder);
+  const names = named.filter(({ of }) => of === held);
+  return {
+    slots: names.length > 0 ? names.flatMap(({ value }) => alternatives(value, scope)) : [''],
+    parts: [],
+  };
 }
 
 function calledMethod({ callee }: Ast.CallExpression): string | null {

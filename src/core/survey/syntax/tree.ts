@@ -25,14 +25,19 @@ export function entryOf(node: Ast.Node | null | undefined, name: string): Ast.No
   return null;
 }
 
-/** The expressions that a statement consists of, or returns: those of a sequence one by one; none in other statements. */
+/**
+ * The expressions that a statement consists of, or returns: those of a sequence one by one, also where a minifier put
+ * it into the condition of what follows. None in other statements.
+ */
 export function expressionsOf(statement: Ast.Node): Ast.Node[] {
   const whole =
     statement.type === 'ExpressionStatement'
       ? statement.expression
       : statement.type === 'ReturnStatement'
         ? statement.argument
-        : null;
+        : statement.type === 'IfStatement' && statement.test.type === 'SequenceExpression'
+          ? statement.test
+          : null;
   if (!whole) return [];
   return whole.type === 'SequenceExpression' ? whole.expressions : [whole];
 }

@@ -1,0 +1,36 @@
+/** What an expression says of the element that it runs for: the names of its tag, and what it is an instance of. */
+
+import type { Ast } from '../syntax/parse.js';
+import type { Scope } from './functions.js';
+
+const LONGEST = 12;
+
+/** `this.localName`, `this.tagName`, also where `this` was handed on: the name of the tag. Null for anything else. */
+export function tagUnder(property: string, object: Ast.Node, scope: Scope): string | null {
+  if (property !== 'localName' && property !== 'tagName' && property !== 'nodeName') return null;
+  let [node, place] = [object, scope];
+  for (let count = 0; count < LONGEST && node.type === 'Identifier'; count += 1) {
+    const bound = place.bindings?.get(node.name);
+    if (!bound || 'value' in bound) return null;
+    [node, place] = [bound.node, bound.scope];
+  }
+  const { element } = place;
+  if (node.type !== 'ThisExpression' || !element) return null;
+  element.asked = true;
+  // Documents of HTML give these two in capitals.
+  return property === 'localName' ? element.tag : (element.tag?.toUpperCase() ?? null);
+}
+
+const ABOVE_ELEMENTS: ReadonlySet<string> = new Set(['EventTarget', 'Node', 'Element', 'HTMLElement']);
+const BESIDE_ELEMENTS: ReadonlySet<string> = new Set([
+  'Window',
+  'Document',
+  'ShadowRoot',
+  'DocumentFragment',
+  'Text',
+]);
+
+/** Whether an element is an instance of one of the platform's classes; null where that cannot be told. */
+export function isInstance(className: string): boolean | null {
+  return ABOVE_ELEMENTS.has(className) ? true : BESIDE_ELEMENTS.has(className) ? false : null;
+}

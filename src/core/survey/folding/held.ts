@@ -1,0 +1,84 @@
+/**
+ * What a helper object in a field of the class was given and keeps: `this.header.slotName`, where the class has
+ * `header = new SlotHelper(this, 'header')` and the helper's constructor puts its second argument into `slotName`.
+ */
+
+import { classAround } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { expressionsOf } from '../syntax/tree.js';
+import { classNamed } from './class-named.js';
+import { fold } from './fold.js';
+import { asString } from './folded.js';
+import type { Scope } from './functions.js';
+import { unwrap } from './functions.js';
+
+/** The text that such an expression is worth, or null. */
+export function heldText(node: Ast.MemberExpression, scope: Scope): string | null {
+  const field = unwrap(node.object);
+  const holder = field.type === 'MemberExpression' ? memberOfThis(field) : null;
+  const key = node.computed || node.property.type !== 'Identifier' ? null : node.property.name;
+  const around = holder === null || key === null ? null : classAround(node, scope.module.program);
+  const made = around && unwrap(givenTo(holder as string, around) ?? around);
+  if (made?.type !== 'NewExpression') return null;
+  const helper = classNamed(made.callee, scope);
+  const maker = helper && constructorOf(helper.node);
+  if (!helper || !maker) return null;
+  const at = parameterKept(key as string, maker);
+  if (at < 0 || made.arguments.slice(0, at + 1).some((one) => one.type === 'SpreadElement')) return null;
+  const argument = made.arguments[at];
+  if (argument) return asString(fold(argument, scope));
+  const parameter = plainParameter(maker.params[at]);
+  return parameter?.type === 'AssignmentPattern' ? asString(fold(parameter.right, helper.scope)) : null;
+}
+
+/** The name in `this.name`, also of a private field. */
+function memberOfThis({ object, property, computed }: Ast.MemberExpression): string | null {
+  if (computed || object.type !== 'ThisExpression') return null;
+  return nameOf(property);
+}
+
+function nameOf(key: Ast.Node): string | null {
+  if (key.type === 'PrivateIdentifier') return `#${key.name}`;
+  return key.type === 'Identifier' ? key.name : null;
+}
+
+/** What a field is given where it is declared, or in the constructor. */
+function givenTo(name: string, node: Ast.Class): Ast.Node | null {
+  for (const member of node.body.body) {
+    const isField = member.type === 'PropertyDefinition' && !member.static && !member.computed;
+    if (isField && nameOf(member.key) === name && member.value) return member.value;
+  }
+  const maker = constructorOf(node);
+  return maker ? assignedTo(name, maker) : null;
+}
+
+function constructorOf({ body }: Ast.Class): Ast.Function | null {
+  for (const member of body.body)
+    if (member.type === 'MethodDefinition' && member.kind === 'constructor') return member.value;
+  return null;
+}
+
+function assignedTo(name: string, { body }: Ast.Function): Ast.Node | null {
+  for (const expression of (body?.body ?? []).flatMap(expressionsOf)) {
+    if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'MemberExpression') continue;
+    if (memberOfThis(expression.left) === name) return expression.right;
+  }
+  return null;
+}
+
+/** The place among the parameters of the one that a constructor keeps under a name; -1 without one. */
+function parameterKept(name: string, maker: Ast.Function): number {
+  const kept = assignedTo(name, maker);
+  return maker.params.findIndex((one) => {
+    const parameter = plainParameter(one);
+    const own = parameter?.type === 'AssignmentPattern' ? parameter.left : parameter;
+    if (own?.type !== 'Identifier') return false;
+    // `constructor(private host: Host, readonly slotName: string) {}`
+    if (one.type === 'TSParameterProperty' && own.name === name) return true;
+    return kept?.type === 'Identifier' && kept.name === own.name;
+  });
+}
+
+function plainParameter(node: Ast.Node | undefined): Ast.Node | undefined {
+  return node?.type === 'TSParameterProperty' ? node.parameter : node;
+}
