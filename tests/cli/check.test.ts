@@ -60,6 +60,12 @@ Next: suvet explain module-not-imported says more
 `);
 });
 
+/** A hook that sets up cannot ask for one that clears up. */
+const ends: (() => void)[] = [];
+afterAll(() => {
+  for (const end of ends) end();
+});
+
 /**
  * Checks many applications of one file each, with the demo's elements, in one run. Gives the codes and levels of
  * what is found in each, by its name.
@@ -72,7 +78,7 @@ async function checkAll(apps: { name: string; host: string; files: Record<string
         hosts: apps.map(({ name, host }) => ({ path: name, host })),
       }),
     },
-    afterAll,
+    (end) => ends.push(end),
   );
   cpSync(join(DEMO, 'elements'), join(place, 'elements'), { recursive: true });
   for (const { name, files } of apps) {

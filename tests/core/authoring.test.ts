@@ -87,6 +87,11 @@ rows('registering', [
     'pier-a:  |  | ',
   ],
   [
+    'a static method whose parameters may be left out',
+    `class Base extends HTMLElement { static define(name, made, options) { if (name == null) name = this.baseName; if (made == null) { made = this; } if (this.elementRegistry.get(name)) return; this.elementRegistry.define(name, wrapped(made), options); } } Base.elementRegistry = window.customElements; function wrapped(made) { return class extends made {}; } class Pier extends Base { set deck(v) {} } Pier.baseName = 'pier-a'; class Quay extends Base {} Pier.define(); Quay.define('pier-q');`,
+    'pier-a: deck |  | \npier-q:  |  | ',
+  ],
+  [
     'a helper that reads the tag off the class',
     `import { defineElement } from './define.js'; class Pier extends HTMLElement { static get is() { return 'pier-a' } } defineElement(Pier);`,
     'pier-a:  |  | ',
@@ -255,6 +260,19 @@ rows('decorators as other compilers write them', [
     'pier-a: deck | max-deck | ',
   ],
 ]);
+
+test('tables that are put together from tables of the class, and of one above it', () => {
+  const source = `import { Base } from 'kit'; class Middle extends Base { static get shared() { return { deck: { type: String } } } }
+    class Pier extends Middle { static get own() { return { maxRows: { type: Number, attribute: 'max-rows' } } } static get properties() { return { ...this.shared, ...this.own, ...this.gone } } }
+    customElements.define('pier-a', Pier);`;
+  expect(offered(source)).toBe('pier-a: deck maxRows | deck max-rows | ');
+});
+
+test('a function that only keeps what it is given registers nothing, whatever it is called', () => {
+  const source = `const effects = {}; const registerEffect = (name, effect) => { if (effects[name] != null) throw new Error(name); effects[name] = effect; };
+    registerEffect('fade-in', { setUp() {}, run() {} }); class Pier extends HTMLElement {} customElements.define('pier-a', Pier);`;
+  expect(offered(source)).toBe('pier-a:  |  | ');
+});
 
 rows('classes that static methods make', [
   [

@@ -147,6 +147,12 @@ rows('helpers', [
     "import { fireEvent } from 'kit';",
   ],
   [
+    'a function inside the one that works for the element, which sends on a node inside',
+    'constructor() { super(); setUp(this.attachShadow({ mode: "open" }), {}); }',
+    ['pick CustomEvent { at: number } bc inside'],
+    "function setUp(root, refs) { const send = (name, detail) => { refs.frame.dispatchEvent(new CustomEvent(name, { detail, bubbles: true, composed: true })) }; const log = (name) => console.log(name); root.onclick = () => { send('pick', { at: 1 }); log('drop'); } }",
+  ],
+  [
     'names that begin with the tag',
     "go() { this.dispatchEvent(new Event(`${this.localName}-pick`)); send(this, 'drop', 3); const own = this; send(own, 'other:turn') }",
     [

@@ -243,9 +243,12 @@ test('a base class that is made of a description', () => {
 test('attributes for every setter, as a base class finds them', () => {
   const source = `const Marshalling = (Base) => class extends Base { static get observedAttributes() { return namesIn(this); } };
     function namesIn(one) { return Object.getOwnPropertyNames(one.prototype).filter((name) => true).map((name) => name.replace(/([A-Z])/g, '-$1').toLowerCase()); }
-    class Pier extends Marshalling(HTMLElement) { get lowTide() { return 1; } set lowTide(v) {} get total() { return 2; } set _inner(v) {} rows = []; }
+    class Pier extends Marshalling(HTMLElement) { get lowTide() { return 1; } set lowTide(v) {} get total() { return 2; } set _inner(v) {} set ariaLabel(v) {} rows = []; }
     customElements.define('pier-a', Pier);`;
-  expect(offers(source)).toMatchObject({ properties: 'lowTide rows total', attributes: 'low-tide' });
+  expect(offers(source)).toMatchObject({
+    properties: 'ariaLabel lowTide rows total',
+    attributes: 'aria-label low-tide',
+  });
 });
 
 const SYSTEM = `import { system } from 'somewhere'; class Base extends HTMLElement { static compose(one) { return () => one; } }`;

@@ -35,8 +35,12 @@ function namingIn({ chain, graph }: LayerContext): ((name: string) => string) | 
   const marshals = chain.layers.find((layer) => looksThrough(layer, graph));
   if (!marshals) return null;
   const hyphenates = HYPHENATES.test(marshals.module.source);
-  // What every element has goes by the platform's name for it: tabindex.
-  return (name) => (hyphenates && !isGlobalProperty(name) ? kebabCase(name) : name.toLowerCase());
+  // What every element has goes by the platform's name for it: tabindex, aria-label.
+  const platform = (name: string) => name.replace(/^aria(?=[A-Z])/, 'aria-').toLowerCase();
+  return (name) => {
+    if (!hyphenates) return name.toLowerCase();
+    return isGlobalProperty(name) ? platform(name) : kebabCase(name);
+  };
 }
 
 /** Does the list of a class, or the function that it calls for it, look through prototypes? */

@@ -111,26 +111,30 @@ interface HelperContext {
 }
 
 /**
- * A call of a helper that dispatches: a method given the event's name (one that names its event itself is found
- * in the class body anyway), or a function that is handed the element. Helpers may call helpers.
+ * A call of a helper that dispatches: a method or an inner function given the event's name (one that names its event
+ * itself is found in the class body anyway), or a function that is handed the element. Helpers may call helpers.
  */
 function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: number): ContractEvent[] {
   if (depth > DEEPEST || node.arguments.length === 0) return [];
   const callee = unwrap(node.callee);
   const method = methodCalled(callee, from);
   const given = node.arguments.findIndex((one) => from.host(unwrap(one)) || isBoundHost(one, from));
-  const helper = method ?? (given >= 0 ? callableOf(callee, from.scope) : null);
+  const local = method || given >= 0 ? null : localFunction(callee, from);
+  const helper = method ?? local ?? (given >= 0 ? callableOf(callee, from.scope) : null);
   if (!helper?.node.body) {
     const isOwnMethod = callee.type === 'MemberExpression' && from.host(unwrap(callee.object));
     return !helper && (given >= 0 || isOwnMethod) ? byItsName(callee, node, from) : [];
   }
-  if (method && !node.arguments.some((one) => mayNameEvent(one, from.scope))) return [];
+  const isNamed = method !== null || local !== null;
+  if (isNamed && !node.arguments.some((one) => mayNameEvent(one, from.scope))) return [];
   const bindings = calledWith(helper, node.arguments, from.scope);
   const hostName = given >= 0 ? parameterName(helper.node, given) : null;
   const host = (receiver: Ast.Node) =>
-    method ? isThis(receiver) : receiver.type === 'Identifier' && receiver.name === hostName;
+    isNamed ? isThis(receiver) : receiver.type === 'Identifier' && receiver.name === hostName;
   const { module } = helper.scope;
-  const place: Place = { range: helper.node, module, scope: { ...helper.scope, bindings }, host };
+  const scopeOfHelper = { ...helper.scope, bindings };
+  const whole = local ? { whole: true as const } : {};
+  const place: Place = { range: helper.node, module, scope: scopeOfHelper, host, ...whole };
   const events: ContractEvent[] = [];
   for (const inner of within('call', helper.node.body, module.program)) {
     const around = [
@@ -139,13 +143,22 @@ function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: numb
     ];
     const scope = withLocals(place.scope, around);
     const site = dispatchSite(inner);
-    if (site && method && !namesParameter(site.event, bindings)) continue;
+    if (site && isNamed && !namesParameter(site.event, bindings)) continue;
     const found = site
       ? eventsAt(site, scope, place, [...from.around, ...around], inner)
       : helperEvents(inner, { ...from, scope, host, around: [...from.around, ...around] }, depth + 1);
-    for (const event of found) if (event.origin === 'element') events.push({ ...event, at: from.at });
+    for (const event of found)
+      if (event.origin === 'element' || local) events.push({ ...event, at: from.at });
   }
   return events;
+}
+
+/** A function that is declared inside of those around the call, and so works for the same element. */
+function localFunction(callee: Ast.Node, { scope, around }: HelperContext): Callable | null {
+  const [outermost] = around;
+  const called = outermost && callee.type === 'Identifier' ? callableOf(callee, scope) : null;
+  if (!outermost || !called || called.scope.module !== scope.module) return null;
+  return called.node.start > outermost.start && called.node.end < outermost.end ? called : null;
 }
 
 /** A name that an outer helper was handed the element under. */

@@ -15,15 +15,16 @@ import { unwrap } from './functions.js';
 /** The text that such an expression is worth, or null. */
 export function heldText(node: Ast.MemberExpression, scope: Scope): string | null {
   const field = unwrap(node.object);
-  const holder = field.type === 'MemberExpression' ? memberOfThis(field) : null;
-  const key = node.computed || node.property.type !== 'Identifier' ? null : node.property.name;
-  const around = holder === null || key === null ? null : classAround(node, scope.module.program);
-  const made = around && unwrap(givenTo(holder as string, around) ?? around);
+  if (field.type !== 'MemberExpression' || node.computed || node.property.type !== 'Identifier') return null;
+  const holder = memberOfThis(field);
+  const around = holder === null ? null : classAround(node, scope.module.program);
+  const given = holder !== null && around ? givenTo(holder, around) : null;
+  const made = given && unwrap(given);
   if (made?.type !== 'NewExpression') return null;
   const helper = classNamed(made.callee, scope);
   const maker = helper && constructorOf(helper.node);
   if (!helper || !maker) return null;
-  const at = parameterKept(key as string, maker);
+  const at = parameterKept(node.property.name, maker);
   if (at < 0 || made.arguments.slice(0, at + 1).some((one) => one.type === 'SpreadElement')) return null;
   const argument = made.arguments[at];
   if (argument) return asString(fold(argument, scope));

@@ -5,7 +5,7 @@ import type { Ast } from '../syntax/parse.js';
 import { expressionsOf } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
 import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
-import { boundTo, localDeclarations } from './functions.js';
+import { boundTo, localDeclarations, unwrap } from './functions.js';
 
 /** What the parameters of a function that is called with these arguments are bound to. */
 export function bindParameters(
@@ -62,6 +62,11 @@ function fallbacksIn(node: FunctionNode): ReadonlyMap<string, Ast.Node> {
   const names = new Set(node.params.map((one) => (one.type === 'Identifier' ? one.name : '')));
   const found = new Map<string, Ast.Node>();
   const statements = node.body?.type === 'BlockStatement' ? node.body.body : [];
+  for (const statement of statements) {
+    const missing = missingIn(statement);
+    if (missing && names.has(missing.name) && !found.has(missing.name))
+      found.set(missing.name, eitherOf('??', missing.left, missing.right));
+  }
   for (const expression of statements.flatMap(expressionsOf)) {
     if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'Identifier') continue;
     const { left, operator, right } = expression;
@@ -72,6 +77,42 @@ function fallbacksIn(node: FunctionNode): ReadonlyMap<string, Ast.Node> {
   }
   FALLBACKS.set(node, found);
   return found;
+}
+
+/** `if (name == null) name = other;`, also as a minifier writes it: `name == null && (name = other)`. */
+function missingIn(statement: Ast.Node): { name: string; left: Ast.Node; right: Ast.Node } | null {
+  const [expression] = expressionsOf(statement);
+  const [test, then] =
+    statement.type === 'IfStatement' && !statement.alternate
+      ? [statement.test, onlyExpression(statement.consequent)]
+      : expression?.type === 'LogicalExpression' && expression.operator === '&&'
+        ? [expression.left, unwrap(expression.right)]
+        : [null, null];
+  if (then?.type !== 'AssignmentExpression' || then.operator !== '=' || then.left.type !== 'Identifier')
+    return null;
+  const { left, right } = then;
+  return test && saysMissing(test, left.name) ? { name: left.name, left, right } : null;
+}
+
+function onlyExpression(statement: Ast.Node): Ast.Node | null {
+  const [only, ...others] = statement.type === 'BlockStatement' ? statement.body : [statement];
+  return only?.type === 'ExpressionStatement' && others.length === 0 ? unwrap(only.expression) : null;
+}
+
+/** `!name`, `name == null`, `name === undefined`, `void 0 === name` */
+function saysMissing(test: Ast.Node, name: string): boolean {
+  const isIt = (one: Ast.Node) => one.type === 'Identifier' && one.name === name;
+  if (test.type === 'UnaryExpression') return test.operator === '!' && isIt(test.argument);
+  if (test.type !== 'BinaryExpression' || !/^===?$/.test(test.operator)) return false;
+  const { left, right } = test;
+  const other = isIt(left) ? right : isIt(right) ? left : null;
+  return other !== null && isNothing(other);
+}
+
+function isNothing(node: Ast.Node): boolean {
+  if (node.type === 'Literal') return node.value === null;
+  if (node.type === 'UnaryExpression') return node.operator === 'void';
+  return node.type === 'Identifier' && node.name === 'undefined';
 }
 
 /** `name || other`, also with several others. */

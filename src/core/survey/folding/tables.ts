@@ -1,7 +1,9 @@
 /** Tables of members written as objects, through the names, spreads and helpers they are put together with. */
 
 import type { Module } from '../modules/modules.js';
+import { classAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { classNamed } from './class-named.js';
 import { fold } from './fold.js';
 import type { Folded } from './folded.js';
 import type { Scope } from './functions.js';
@@ -44,15 +46,24 @@ export function tableEntries(expression: Ast.Node, scope: Scope, depth = 0): Tab
       return tableEntries(found.declaration.init, { graph: scope.graph, module: found.module }, depth + 1);
     }
     case 'MemberExpression': {
-      // `...OtherClass.properties`
-      if (node.computed || node.object.type !== 'Identifier' || node.property.type !== 'Identifier')
-        return [];
-      const found = scope.graph.find(node.object.name, scope.module);
-      if (found?.declaration.kind !== 'class') return [];
-      const value = staticValue(found.declaration.node, node.property.name, found.module);
-      return value ? tableEntries(value, { graph: scope.graph, module: found.module }, depth + 1) : [];
+      if (node.computed || node.property.type !== 'Identifier') return [];
+      const value = staticTable(node.object, node.property.name, scope);
+      return value ? tableEntries(value.node, value.scope, depth + 1) : [];
     }
     default:
       return [];
   }
+}
+
+/** `...OtherClass.properties`, and `...this.shared` in a static member: of that class, or of one above it. */
+function staticTable(object: Ast.Node, name: string, scope: Scope): { node: Ast.Node; scope: Scope } | null {
+  const own = object.type === 'ThisExpression' ? classAround(object, scope.module.program) : null;
+  let holder = own ? { node: own, scope } : object.type === 'Identifier' ? classNamed(object, scope) : null;
+  for (let count = 0; holder && count < DEEPEST; count += 1) {
+    const value = staticValue(holder.node, name, holder.scope.module);
+    if (value) return { node: value, scope: holder.scope };
+    const { superClass } = holder.node;
+    holder = superClass ? classNamed(superClass, holder.scope) : null;
+  }
+  return null;
 }

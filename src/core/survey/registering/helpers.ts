@@ -3,6 +3,7 @@
 import type { Registration } from '../../contract/types.js';
 import { chainOf } from '../classes/classes.js';
 import { isClass } from '../classes/layers.js';
+import { Bindings } from '../folding/bindings.js';
 import { callableOf } from '../folding/callables.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
@@ -76,8 +77,10 @@ function definingFunction(callee: Ast.Node, scope: Scope): Helper | null {
         one.key.name === name,
     );
     if (member?.type !== 'MethodDefinition') continue;
-    const inner: Scope = { ...staticScope(chain, scope), module: layer.module, bindings: layer.bindings };
-    const helper = { node: member.value, scope: inner, self: { node: callee.object, scope } };
+    const self = { node: callee.object, scope };
+    const bindings = new Bindings(layer.bindings, [['this', self]]);
+    const inner: Scope = { ...staticScope(chain, scope), module: layer.module, bindings };
+    const helper = { node: member.value, scope: inner, self };
     return definesIn(helper).length > 0 ? helper : null;
   }
   return null;

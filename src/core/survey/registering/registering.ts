@@ -123,12 +123,8 @@ export function isDefine(node: Ast.CallExpression): boolean {
 }
 
 function isRegistry(node: Ast.Node): boolean {
-  if (node.type === 'Identifier') return /^customElements$|registry$/i.test(node.name);
-  return (
-    node.type === 'MemberExpression' &&
-    node.property.type === 'Identifier' &&
-    node.property.name === 'customElements'
-  );
+  const name = node.type === 'MemberExpression' && !node.computed ? node.property : node;
+  return name.type === 'Identifier' && /^customElements$|registry$/i.test(name.name);
 }
 
 /** Names of functions that are called for defining elements. */
