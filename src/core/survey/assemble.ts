@@ -108,6 +108,11 @@ interface Read {
 
 const READ = new WeakMap<Layer['node'], Map<string, Read>>();
 
+/** May the name of an event come from the tag? Words that are only for the console ask for the tag as well. */
+function isNamedAfter(event: string, tag: string | null): boolean {
+  return tag !== null && event.startsWith(tag.slice(0, tag.indexOf('-') + 1));
+}
+
 /**
  * Reads a class once, however many components share it. A mixin given other options makes another
  * class. Of a class outside the surveyed material only declared surface counts, so its events and markup are not
@@ -137,7 +142,10 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: str
     eventTypes: isElement ? mapTypes(layer, graph) : new Map(),
     markup: isElement ? markupIn(reachOf(layer, graph), graph) : null,
   };
-  known.set(element.asked ? `${key} ${tag}` : key, read);
+  known.set(
+    element.asked && read.events.some(({ name }) => isNamedAfter(name, tag)) ? `${key} ${tag}` : key,
+    read,
+  );
   return read;
 }
 

@@ -153,12 +153,24 @@ function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: numb
   return events;
 }
 
-/** A function that is declared inside of those around the call, and so works for the same element. */
+/** A function that dispatches, and is declared inside of those around the call, and so works for the same element. */
 function localFunction(callee: Ast.Node, { scope, around }: HelperContext): Callable | null {
   const [outermost] = around;
-  const called = outermost && callee.type === 'Identifier' ? callableOf(callee, scope) : null;
-  if (!outermost || !called || called.scope.module !== scope.module) return null;
+  if (!outermost || callee.type !== 'Identifier' || !dispatches(outermost, scope)) return null;
+  const called = callableOf(callee, scope);
+  if (!called || called.scope.module !== scope.module || !dispatches(called.node, scope)) return null;
   return called.node.start > outermost.start && called.node.end < outermost.end ? called : null;
+}
+
+const DISPATCHING = new WeakMap<FunctionNode, boolean>();
+
+/** Is there any place in a function that dispatches? */
+function dispatches(node: FunctionNode, { module }: Scope): boolean {
+  const known = DISPATCHING.get(node);
+  if (known !== undefined) return known;
+  const text = module.source.slice(node.start, node.end);
+  DISPATCHING.set(node, text.includes('dispatchEvent'));
+  return text.includes('dispatchEvent');
 }
 
 /** A name that an outer helper was handed the element under. */
