@@ -108,9 +108,13 @@ interface Read {
 
 const READ = new WeakMap<Layer['node'], Map<string, Read>>();
 
-/** May the name of an event come from the tag? Words that are only for the console ask for the tag as well. */
-function isNamedAfter(event: string, tag: string | null): boolean {
-  return tag !== null && event.startsWith(tag.slice(0, tag.indexOf('-') + 1));
+/**
+ * May the name of an event come from the tag, with its prefix or without? Words that are only for the console ask for
+ * the tag as well.
+ */
+function isNamedAfter(event: string, tag: string): boolean {
+  const afterPrefix = tag.indexOf('-') + 1;
+  return event.startsWith(tag.slice(0, afterPrefix)) || event.includes(tag.slice(afterPrefix));
 }
 
 /**
@@ -118,7 +122,7 @@ function isNamedAfter(event: string, tag: string | null): boolean {
  * class. Of a class outside the surveyed material only declared surface counts, so its events and markup are not
  * looked for.
  */
-function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string | null): Read {
+function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string): Read {
   const key = `${writtenKey(layer.bindings)}${layer.exported ? ' exported' : ''}`;
   const known = READ.get(layer.node) ?? new Map<string, Read>();
   READ.set(layer.node, known);

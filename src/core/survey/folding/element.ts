@@ -18,7 +18,7 @@ export function tagUnder(property: string, object: Ast.Node, scope: Scope): stri
   if (node.type !== 'ThisExpression' || !element) return null;
   element.asked = true;
   // Documents of HTML give these two in capitals.
-  return property === 'localName' ? element.tag : (element.tag?.toUpperCase() ?? null);
+  return property === 'localName' ? element.tag : element.tag.toUpperCase();
 }
 
 const ABOVE_ELEMENTS: ReadonlySet<string> = new Set(['EventTarget', 'Node', 'Element', 'HTMLElement']);

@@ -25,7 +25,7 @@ export interface Scope {
 
 /** The tag of an element, and whether what is read of its class depends on it. */
 export interface ElementAsked {
-  tag: string | null;
+  tag: string;
   asked: boolean;
 }
 

@@ -15,7 +15,7 @@ import type { Finding } from './registering.js';
 import { DEFINING_NAME, extendsOf, isDefine, isTagLiteral, scopesAt, staticScope } from './registering.js';
 
 import { isCalledLater } from './running.js';
-import { isTable, viewCall } from './views.js';
+import { callsNothing, isTable, viewCall } from './views.js';
 
 /**
  * A call of something that defines: a function of the material whose body calls the registry, or one out of reach
@@ -128,12 +128,6 @@ function throughHelper(
     const extendsTag = options ? extendsOf(options, inner) : null;
     return tagsGiven(first, inner).map((tag) => ({ tag, ...place, place: node, registers, extendsTag }));
   });
-}
-
-/** A function of the material that calls nothing registers nothing, whatever its name: it may put a description together. */
-function callsNothing(callee: Ast.Node, scope: Scope): boolean {
-  const called = callee.type === 'Identifier' ? callableOf(callee, scope) : null;
-  return called !== null && within('call', called.node, called.scope.module.program).length === 0;
 }
 
 /** A helper out of reach: `defineElement('a-b', TheClass)`, in either order. */

@@ -49,12 +49,20 @@ export function isTable(expression: Ast.Node, scope: Scope): boolean {
  */
 function isMaker(callee: Ast.Node, at: number, isOutermost: boolean, scope: Scope): boolean {
   if (callee.type !== 'Identifier') return false;
-  const called = callableOf(callee, scope);
-  // A function that calls nothing only keeps what it is given, whatever it is called.
-  if (called && within('call', called.node, called.scope.module.program).length === 0) return false;
+  if (callsNothing(callee, scope)) return false;
   const test = isOutermost ? LOOSE_NAME : DEFINING_NAME;
   if ([calledName(callee), originalName(callee, scope)].some((name) => test.test(name))) return true;
+  const called = callableOf(callee, scope);
   return called !== null && takesTagAt(called) === at;
+}
+
+/**
+ * A function of the material that calls nothing registers nothing, whatever its name: it may put a description together,
+ * or keep what it is given.
+ */
+export function callsNothing(callee: Ast.Node, scope: Scope): boolean {
+  const called = callee.type === 'Identifier' ? callableOf(callee, scope) : null;
+  return called !== null && within('call', called.node, called.scope.module.program).length === 0;
 }
 
 const LOOSE_NAME =
