@@ -26,6 +26,7 @@ import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
 import { foldArray, foldFilled, foldObject, foldTemplate, isRaw } from './literals.js';
 import { foldArrayMethod, foldObjectCall, foldTextMethod } from './methods.js';
+import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldLogical, foldUnary } from './operators.js';
 import { calledWith } from './scopes.js';
 
@@ -197,17 +198,6 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   return UNKNOWN;
 }
 
-function isExtended(name: string, { extended, bindings }: Scope): boolean {
-  return extended?.name === name && bindings?.get(name) === extended.bound;
-}
-
-/** The length of a list that is written out, whatever its items are worth. */
-function lengthOf(node: Ast.Node, scope: Scope): number | null {
-  const list = node.type === 'Identifier' ? scope.bindings?.get(node.name)?.node : node;
-  if (list?.type !== 'ArrayExpression') return null;
-  return list.elements.some((one) => one?.type === 'SpreadElement') ? null : list.elements.length;
-}
-
 /** A static field or getter of a class that is named in an expression, or of a class above it; what a function was given. */
 function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
   let place = classNamed(object, scope);
@@ -317,14 +307,6 @@ function foldMethodCall(
   if (Array.isArray(receiver)) return foldArrayMethod(method, receiver, args.map(inner), call(0));
   if (isFoldedObject(receiver)) return foldObjectMethod(method, receiver, args.map(inner));
   return null;
-}
-
-/** What a name is given at the top level where that is a literal, as patterns are; else the expression itself. */
-function constantBehind(node: Ast.Node, scope: Scope): Ast.Node {
-  if (node.type !== 'Identifier' || scope.bindings?.has(node.name)) return node;
-  const declaration = scope.graph.find(node.name, scope.module)?.declaration;
-  const init = declaration?.kind === 'variable' ? declaration.init : null;
-  return init?.type === 'Literal' ? init : node;
 }
 
 function foldObjectMethod(method: string, { object }: FoldedObject, [first]: Folded[]): Folded {

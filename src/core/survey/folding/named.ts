@@ -1,0 +1,24 @@
+/** What names in an expression stand for, as far as that can be told without working anything out. */
+
+import type { Ast } from '../syntax/parse.js';
+import type { Scope } from './functions.js';
+
+/** Is this the name by which the class around extends the one above? */
+export function isExtended(name: string, { extended, bindings }: Scope): boolean {
+  return extended?.name === name && bindings?.get(name) === extended.bound;
+}
+
+/** The length of a list that is written out, whatever its items are worth. */
+export function lengthOf(node: Ast.Node, scope: Scope): number | null {
+  const list = node.type === 'Identifier' ? scope.bindings?.get(node.name)?.node : node;
+  if (list?.type !== 'ArrayExpression') return null;
+  return list.elements.some((one) => one?.type === 'SpreadElement') ? null : list.elements.length;
+}
+
+/** What a name is given at the top level where that is a literal, as patterns are; else the expression itself. */
+export function constantBehind(node: Ast.Node, scope: Scope): Ast.Node {
+  if (node.type !== 'Identifier' || scope.bindings?.has(node.name)) return node;
+  const declaration = scope.graph.find(node.name, scope.module)?.declaration;
+  const init = declaration?.kind === 'variable' ? declaration.init : null;
+  return init?.type === 'Literal' ? init : node;
+}
