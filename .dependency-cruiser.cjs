@@ -56,15 +56,14 @@ module.exports = {
       from: { path: shell(...row) },
       to: { path: [...shellRooms.slice(floor + 1).map((rooms) => shell(...rooms)), '^src/shell/[^/]+$'].join('|') },
     })),
-    ...[
-      ['packages', 'engines'],
-      ['contracts', 'pages'],
-    ].map(([one, other]) => ({
-      name: `shell-${one}-and-${other}-are-apart`,
-      severity: 'error',
-      from: { path: shell(one, other) },
-      to: { path: shell(one, other), pathNot: '^src/shell/$1/' },
-    })),
+    ...shellRooms
+      .filter((row) => row.length > 1)
+      .map((row) => ({
+        name: `shell-${row.join('-and-')}-are-apart`,
+        severity: 'error',
+        from: { path: shell(...row) },
+        to: { path: shell(...row), pathNot: '^src/shell/$1/' },
+      })),
     {
       name: 'hosts-do-not-know-each-other',
       severity: 'error',

@@ -92,6 +92,15 @@ rows('registering', [
     'pier-a: deck |  | \npier-q:  |  | ',
   ],
   [
+    'a static method whose parameters stand for the class when left out',
+    `import { Base } from './base.js'; class Pier extends Base { set deck(v) {} } Pier.define('pier-a');`,
+    'pier-a: deck |  | ',
+    {
+      'base.ts':
+        'const registry = customElements; export class Base extends HTMLElement { static define(name, made = this, options = {}) { if (!registry.get(name)) registry.define(name, made, options); } }',
+    },
+  ],
+  [
     'a helper that reads the tag off the class',
     `import { defineElement } from './define.js'; class Pier extends HTMLElement { static get is() { return 'pier-a' } } defineElement(Pier);`,
     'pier-a:  |  | ',
@@ -290,18 +299,20 @@ rows('classes that static methods make', [
 const READING = `function kebab(text) { return text.replace(/([a-z])([A-Z])/g, '$1-$2').toLowerCase(); }
 const asText = (name) => ({ get() { return this.getAttribute(name) }, set(value) { this.setAttribute(name, value) } });
 const asFlag = (name) => ({ get() { return this.hasAttribute(name) }, set(value) { this.toggleAttribute(name, value) } });
+function asList(name) { return { get() { if (this.hasAttribute(name)) { const text = this.getAttribute(name); return JSON.parse(text); } }, set(value) { this.setAttribute(name, JSON.stringify(value)) } } }
 function asNumber(name) { return { get() { return Number(this.getAttribute(name)) }, set(value) { this.setAttribute(name, value) } } }
-function accessorFor(key, type) { const name = kebab(key); if (type === Number) return asNumber(name); return type === Boolean ? asFlag(name) : asText(name); }
+function accessorFor(key, type) { const name = kebab(key); if (type === Number) return asNumber(name); if (type === Array) return asList(name); return type === Boolean ? asFlag(name) : asText(name); }
 function attribute(type) { return (proto, key) => { Object.defineProperty(proto, key, accessorFor(key, type)); }; }`;
 
 test('decorators whose accessors functions make: the attribute, and what it is read as', () => {
-  const source = `${READING} class Pier extends HTMLElement { @attribute(String) deckName; @attribute(Boolean) isOpen; @attribute(Number) maxRows; }
+  const source = `${READING} class Pier extends HTMLElement { @attribute(String) deckName; @attribute(Boolean) isOpen; @attribute(Number) maxRows; @attribute(Array) berths; }
     customElements.define('pier-a', Pier);`;
   const [pier] = surveyed({ 'a.ts': source }).contract.components;
   expect(pier?.properties.map((one) => [one.name, one.attribute?.name, one.attribute?.reads])).toEqual([
     ['deckName', 'deck-name', 'string'],
     ['isOpen', 'is-open', 'boolean'],
     ['maxRows', 'max-rows', 'number'],
+    ['berths', 'berths', 'json'],
   ]);
 });
 

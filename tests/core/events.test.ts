@@ -120,6 +120,16 @@ rows('classes of events', [
     "import * as told from './told.js';",
     { 'told.ts': "export class Pick extends Event { constructor() { super('tide-pick') } }" },
   ],
+  [
+    'a class of another module whose name stands there for when it is left out',
+    'go() { this.dispatchEvent(new Pick()); this.dispatchEvent(new Pick("drop")) }',
+    ['tide-pick Pick null - element', 'drop Pick null - element'],
+    "import { Pick } from './told.js'; const NAME = 'not-this';",
+    {
+      'told.ts':
+        "const NAME = 'tide-pick'; export class Pick extends Event { constructor(name = NAME) { super(name) } }",
+    },
+  ],
 ]);
 
 rows('helpers', [

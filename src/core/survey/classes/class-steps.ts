@@ -1,10 +1,9 @@
 /** From the expression in an extends clause, step by step, to the class it stands for. */
 
-import { Bindings } from '../folding/bindings.js';
 import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
-import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
+import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
 import { isFunction, localDeclarations, unwrap } from '../folding/functions.js';
 import { calledWith, givenBy } from '../folding/scopes.js';
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
@@ -122,7 +121,7 @@ function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGra
  */
 function followCall(node: Ast.CallExpression, scope: Scope, graph: ModuleGraph): Step | null {
   const callee = unwrap(node.callee);
-  const made = callableOf(callee, scope) ?? methodOn(callee, scope);
+  const made = callableOf(callee, scope) ?? staticMethodOf(callee, scope);
   if (made) {
     const bindings = calledWith(made, node.arguments, scope);
     const inner: Scope = { graph, module: made.scope.module, bindings };
@@ -130,14 +129,6 @@ function followCall(node: Ast.CallExpression, scope: Scope, graph: ModuleGraph):
     if (result) return { node: result, scope: inner, name: calledName(callee) };
   }
   return givenClass(node, callee, scope, graph);
-}
-
-/** A static method, which may extend the class that it is called on. */
-function methodOn(callee: Ast.Node, scope: Scope): Callable | null {
-  const method = staticMethodOf(callee, scope);
-  if (!method || callee.type !== 'MemberExpression') return null;
-  const bindings = new Bindings(method.scope.bindings, [['this', { node: callee.object, scope }]]);
-  return { node: method.node, scope: { ...method.scope, bindings } };
 }
 
 function calledName(node: Ast.Node): string | null {

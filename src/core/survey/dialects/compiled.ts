@@ -21,6 +21,7 @@ import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { isFoldedObject } from '../folding/folded.js';
+import { constructorOf } from '../folding/functions.js';
 import { callsGiven } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -178,12 +179,10 @@ function readMember(
 
 /** `this.name = makeEvent(this, "event", 7)` */
 function emittersOf(context: LayerContext): ContractEvent[] {
-  const builder = context.layer.node.body.body.find(
-    (member) => member.type === 'MethodDefinition' && member.kind === 'constructor',
-  );
-  if (builder?.type !== 'MethodDefinition' || !builder.value.body) return [];
+  const body = constructorOf(context.layer.node)?.body;
+  if (!body) return [];
   const events: ContractEvent[] = [];
-  walk(builder.value.body, (given) => {
+  walk(body, (given) => {
     const node = given.type === 'AssignmentExpression' ? given.right : null;
     if (node?.type !== 'CallExpression') return true;
     const [host, name, flags] = node.arguments;

@@ -41,7 +41,7 @@ export const decorated: Dialect = {
     const slots: ContractNamed[] = [];
     const hidden: PropertyEvidence[] = [];
     const attributes: AttributeSeen[] = [];
-    const take = (own: Pick<OwnMembers, 'properties' | 'attributes'>) => {
+    const take = (own: OwnMembers) => {
       properties.push(...own.properties);
       attributes.push(...own.attributes);
     };
@@ -57,7 +57,8 @@ export const decorated: Dialect = {
       const evidence = declaredBy(decorators, name, context, context.scope);
       const own = ownMembers(decorators, name, context, context.scope, context.at(member));
       const doc = context.doc(member);
-      if (!evidence || own.isRead) {
+      // What their code does counts for more than what decorators are called.
+      if (!evidence || own.attributes.length > 0) {
         const written = memberType(member, context);
         const words = { ...wordsOf(doc), at: context.at(member) };
         const told = (one: PropertyEvidence) => ({ ...one, ...(written ? { type: written } : {}), words });
@@ -248,9 +249,7 @@ function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at
 const SLOT_NAME = /^slot$/i;
 
 /** What compilers make of decorated members. */
-function compiledMembers(
-  context: LayerContext,
-): Pick<OwnMembers, 'properties' | 'attributes'> & { slots: ContractNamed[] } {
+function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractNamed[] } {
   const properties: PropertyEvidence[] = [];
   const attributes: AttributeSeen[] = [];
   const slots: ContractNamed[] = [];
@@ -270,7 +269,7 @@ function compiledMembers(
         !about.node.arguments.some((one) => about.isPrototype(one)) &&
         about.node.arguments.some((one) => about.isClass(one));
       const made = isStatic ? null : ownMembers(decorators, name, context, about.scope, words.at);
-      const evidence = made?.isRead ? null : declaredBy(decorators, name, context, about.scope);
+      const evidence = made?.attributes.length ? null : declaredBy(decorators, name, context, about.scope);
       if (evidence)
         properties.push({ ...evidence, internal: evidence.internal === true || isInnerName(name), words });
       const own = evidence ? null : made;

@@ -7,14 +7,14 @@ import type { ContractEvent, TypeInfo } from '../../contract/types.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import { annotationOf } from '../evidence/declared-members.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import type { Field } from '../folding/fields.js';
+import { fieldsSet } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
 import { isFoldedObject } from '../folding/folded.js';
 import { originalName, unwrap } from '../folding/functions.js';
 import type { Ast } from '../syntax/parse.js';
 import { docOf, isInnerName, isInternal, wordsOf } from '../types/docs.js';
 import { typeOf } from '../types/types.js';
-import type { Field } from './members.js';
-import { fieldsSet } from './members.js';
 
 export const eventFields: Dialect = {
   name: 'event-fields',

@@ -3,12 +3,11 @@
 import type { ItemWords, TypeInfo } from '../../contract/types.js';
 import { annotationOf } from '../evidence/declared-members.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence/evidence.js';
+import { fieldsSet } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
 import { isFunction, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import type { Ast } from '../syntax/parse.js';
-import { walk } from '../syntax/parse.js';
-import { expressionsOf } from '../syntax/tree.js';
 import type { Doc } from '../types/docs.js';
 import { docOf, isInnerName, isInternal, wordsOf } from '../types/docs.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
@@ -150,51 +149,6 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
     });
   }
   return fields;
-}
-
-export interface Field {
-  name: string;
-  value: Ast.Node;
-  /** The statement, or the member of the class. */
-  place: Ast.Node;
-  /** One of several in a single expression, as minifiers write them. */
-  terse?: boolean;
-}
-
-/** What the constructor of a class sets on the instance, in functions inside it left out: `this.name = value`. */
-export function fieldsSet(node: Ast.Class): Field[] {
-  const builder = node.body.body.find(
-    (member) => member.type === 'MethodDefinition' && member.kind === 'constructor',
-  );
-  if (builder?.type !== 'MethodDefinition' || !builder.value.body) return [];
-  const fields: Field[] = [];
-  walk(builder.value.body, (inner) => {
-    if (isFunction(inner)) return false;
-    const expressions = expressionsOf(inner);
-    const terse = expressions.length > 1;
-    for (const expression of expressions) {
-      const field = fieldSet(expression);
-      // A comment stands before the statement, or before one of several expressions.
-      if (field) fields.push({ ...field, place: terse ? expression : inner, terse });
-    }
-    return true;
-  });
-  return fields;
-}
-
-/** `this.name = value`, or `helper(this, "name", value)` as compilers write fields for older browsers. */
-function fieldSet(node: Ast.Node): { name: string; value: Ast.Node } | null {
-  if (node.type === 'AssignmentExpression') {
-    const { left, right } = node;
-    if (left.type !== 'MemberExpression' || left.object.type !== 'ThisExpression' || left.computed)
-      return null;
-    return left.property.type === 'Identifier' ? { name: left.property.name, value: right } : null;
-  }
-  if (node.type !== 'CallExpression' || node.arguments.length !== 3) return null;
-  const [holder, key, value] = node.arguments;
-  const isField =
-    holder?.type === 'ThisExpression' && key?.type === 'Literal' && typeof key.value === 'string';
-  return isField && value ? { name: String(key.value), value } : null;
 }
 
 function formAssociated(context: LayerContext): boolean {

@@ -3,7 +3,7 @@
  * read and write attributes, and `attachShadow`.
  */
 
-import type { AttributeReader, ContractNote } from '../../contract/types.js';
+import type { ContractNote } from '../../contract/types.js';
 import { scopeOf } from '../classes/classes.js';
 import type { Layer } from '../classes/layers.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence/evidence.js';
@@ -16,6 +16,7 @@ import { keyName } from '../folding/literals.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { readByGetter, readerOf, writtenBySetter } from './attribute-calls.js';
 
 export const observed: Dialect = {
   name: 'observed',
@@ -28,9 +29,9 @@ export const observed: Dialect = {
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
       if (name === 'attributeChangedCallback') attributes.push(...changedBranches(member.value, context));
       else if (name !== null && member.kind === 'get')
-        attributes.push(...readByGetter(name, member.value, context));
+        attributes.push(...readByGetter(name, member.value, context.scope, context.at));
       else if (name !== null && member.kind === 'set')
-        attributes.push(...writtenBySetter(name, member.value, context));
+        attributes.push(...writtenBySetter(name, member.value, context.scope, context.at));
     }
     return { attributes, notes, ...shadowRoot(context) };
   },
@@ -170,103 +171,6 @@ function assignedMember(node: Ast.Node): { name: string; value: Ast.Expression }
   const { property } = node.left;
   if (property.type !== 'Identifier' && property.type !== 'PrivateIdentifier') return null;
   return { name: property.name.replace(/^_/, ''), value: node.right };
-}
-
-/** How an expression over an attribute's text turns it into a value. */
-export function readerOf(node: Ast.Node, valueName: string | null): AttributeReader {
-  let reader: AttributeReader | null = null;
-  walk(node, (inner) => {
-    if (inner.type === 'CallExpression') reader ??= readerOfCall(inner);
-    if (inner.type === 'UnaryExpression' && inner.operator === '+') reader ??= 'number';
-    if (inner.type === 'BinaryExpression' && /^!==?$/.test(inner.operator) && isNull(inner.right))
-      reader ??= 'boolean';
-    return reader === null;
-  });
-  if (reader) return reader;
-  if (node.type === 'Identifier') return node.name === valueName ? 'string' : 'custom';
-  if (node.type === 'LogicalExpression') return readerOf(node.left, valueName);
-  if (node.type === 'ConditionalExpression') return readerOf(node.alternate, valueName);
-  return node.type === 'TSAsExpression' || node.type === 'TSNonNullExpression'
-    ? readerOf(node.expression, valueName)
-    : 'custom';
-}
-
-function readerOfCall(node: Ast.CallExpression): AttributeReader | null {
-  const { callee } = node;
-  if (callee.type === 'Identifier') {
-    if (['Number', 'parseInt', 'parseFloat'].includes(callee.name)) return 'number';
-    return callee.name === 'Boolean' ? 'boolean' : callee.name === 'String' ? 'string' : 'custom';
-  }
-  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
-  const { name } = callee.property;
-  if (name === 'parse') return 'json';
-  if (name === 'parseInt' || name === 'parseFloat') return 'number';
-  if (name === 'hasAttribute') return 'boolean';
-  return name === 'getAttribute' ? null : 'custom';
-}
-
-function isNull(node: Ast.Node): boolean {
-  return node.type === 'Literal' && node.value === null;
-}
-
-/** `get name() { return this.getAttribute('name') }`: the attribute is where the value lives. */
-function readByGetter(property: string, node: Ast.Function, context: LayerContext): AttributeSeen[] {
-  const found: AttributeSeen[] = [];
-  forAttributeCalls(node, context, (method, name, call) => {
-    if (method !== 'getAttribute' && method !== 'hasAttribute') return;
-    const reads = method === 'hasAttribute' ? 'boolean' : getterReader(node);
-    found.push({ name, property, reads, reflects: true, observed: true, at: context.at(call) });
-  });
-  return found;
-}
-
-function getterReader(node: Ast.Function): AttributeReader {
-  let reader: AttributeReader | null = null;
-  if (node.body) {
-    walk(node.body, (inner) => {
-      if (inner.type === 'CallExpression') reader ??= readerOfCall(inner);
-      if (inner.type === 'BinaryExpression' && /^!==?$/.test(inner.operator) && isNull(inner.right))
-        reader ??= 'boolean';
-      return reader === null;
-    });
-  }
-  return reader ?? 'string';
-}
-
-/** `set name(value) { this.setAttribute('name', value) }`: the property is reflected. */
-function writtenBySetter(property: string, node: Ast.Function, context: LayerContext): AttributeSeen[] {
-  const found: AttributeSeen[] = [];
-  forAttributeCalls(node, context, (method, name, call) => {
-    if (method !== 'setAttribute' && method !== 'toggleAttribute') return;
-    found.push({
-      name,
-      property,
-      ...(method === 'toggleAttribute' ? { reads: 'boolean' as const } : {}),
-      reflects: true,
-      observed: false,
-      at: context.at(call),
-    });
-  });
-  return found;
-}
-
-function forAttributeCalls(
-  node: Ast.Function,
-  context: LayerContext,
-  visit: (method: string, attribute: string, call: Ast.CallExpression) => void,
-): void {
-  if (!node.body) return;
-  walk(node.body, (inner) => {
-    // What a function inside does, it does at another time.
-    if (isFunction(inner)) return false;
-    if (inner.type !== 'CallExpression' || inner.callee.type !== 'MemberExpression') return true;
-    const { callee } = inner;
-    if (callee.object.type !== 'ThisExpression' || callee.property.type !== 'Identifier') return true;
-    const [argument] = inner.arguments;
-    const name = argument ? asString(fold(argument, context.scope)) : null;
-    if (name !== null) visit(callee.property.name, name, inner);
-    return true;
-  });
 }
 
 /**

@@ -4,6 +4,7 @@
  * add to.
  */
 
+import type { AttributeReader, TypeInfo } from '../../contract/types.js';
 import type { AttributeSeen, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
@@ -16,13 +17,12 @@ import { walk } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword } from '../types/types.js';
-import { attributeRead, descriptorsOf } from './made-accessors.js';
+import { readByGetter } from './attribute-calls.js';
+import { descriptorsOf } from './descriptors.js';
 
 export interface OwnMembers {
   properties: PropertyEvidence[];
   attributes: AttributeSeen[];
-  /** An accessor that they make reads an attribute: whatever such decorators are called, this is what they do. */
-  isRead: boolean;
 }
 
 /** What the decorators of one member make on the prototype, and observe. */
@@ -33,7 +33,7 @@ export function ownMembers(
   scope: Scope,
   at: string,
 ): OwnMembers {
-  const found: OwnMembers = { properties: [], attributes: [], isRead: false };
+  const found: OwnMembers = { properties: [], attributes: [] };
   for (const decorator of decorators) {
     const applied = appliedTo(unwrap(decorator), member, scope);
     if (applied) readDecorator(applied, context, at, found);
@@ -94,17 +94,20 @@ function readDecorator(
     if (called === 'defineProperty' && second && descriptor && isNamed(first, prototype)) {
       const name = text(second);
       if (name === null) return true;
-      const descriptors = descriptorsOf(descriptor, scope);
-      const [read] = descriptors.flatMap((one) => attributeRead(one) ?? []);
-      found.properties.push({
-        ...defined(name, descriptors[0]?.node ?? descriptor, at),
-        ...(read ? { attribute: { ...read, reflects: true } } : {}),
-        ...(read && read.reads !== 'json' ? { type: keyword(read.reads) } : {}),
-      });
-      found.isRead ||= read !== undefined;
+      const [made] = descriptorsOf(descriptor, scope);
+      const getter = made && entryOf(made.node, 'get');
+      const read = getter && isFunction(getter) ? readByGetter(name, getter, made.scope, () => at) : [];
+      const type = typeRead(read[0]?.reads);
+      found.properties.push({ ...defined(name, made?.node ?? descriptor, at), ...(type ? { type } : {}) });
+      found.attributes.push(...read);
     } else if (first && (isList(inner.callee.object) || addsTo(called, lists, context))) observe(first);
     return true;
   });
+}
+
+/** The type of what an attribute is read as, where that says it. */
+function typeRead(reads: AttributeReader | undefined): TypeInfo | undefined {
+  return reads === 'string' || reads === 'number' || reads === 'boolean' ? keyword(reads) : undefined;
 }
 
 function isNamed(node: Ast.Node | undefined, name: string): boolean {

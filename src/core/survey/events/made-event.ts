@@ -10,7 +10,7 @@ import { fold } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { isFoldedObject } from '../folding/folded.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { returned, unwrap } from '../folding/functions.js';
+import { constructorOf, returned, unwrap } from '../folding/functions.js';
 import { bindParameters, calledWith } from '../folding/scopes.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -91,7 +91,7 @@ function construct(
   if (found && call) {
     const bindings = new Bindings(
       found.scope.bindings,
-      call.builder ? bindParameters(call.builder, args, scope) : [],
+      call.builder ? bindParameters(call.builder, args, scope, found.scope) : [],
     );
     const inner: Scope = { ...found.scope, bindings };
     const above = found.node.superClass ?? callee;
@@ -145,16 +145,14 @@ function eventClass(callee: Ast.Node, scope: Scope): { node: Ast.Class; scope: S
 function superCall(
   node: Ast.Class,
 ): { builder: Ast.Function | null; node: Ast.CallExpression | null } | null {
-  const builder = node.body.body.find(
-    (member) => member.type === 'MethodDefinition' && member.kind === 'constructor',
-  );
-  if (builder?.type !== 'MethodDefinition') return { builder: null, node: null };
+  const builder = constructorOf(node);
+  if (!builder) return { builder: null, node: null };
   let call: Ast.CallExpression | null = null;
-  walk(builder.value, (inner) => {
+  walk(builder, (inner) => {
     if (inner.type === 'CallExpression' && inner.callee.type === 'Super') call ??= inner;
     return true;
   });
-  return call ? { builder: builder.value, node: call } : null;
+  return call ? { builder, node: call } : null;
 }
 
 function detailOf(

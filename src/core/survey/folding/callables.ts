@@ -2,7 +2,8 @@
 
 import type { Found, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
-import { classNamed } from './class-named.js';
+import { Bindings } from './bindings.js';
+import { classesFrom, classNamed } from './class-named.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
 import { isFunction, returned, staticMethod, unwrap } from './functions.js';
 import { calledWith } from './scopes.js';
@@ -56,16 +57,15 @@ function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number)
   return found && declaredFunction(found, scope.graph, depth);
 }
 
-/** `TheClass.name`: a static method of a class, or of one above it. What calls it says what `this` is. */
+/** `TheClass.name`: a static method of a class, or of one above it. In it `this` is the class it is called on. */
 export function staticMethodOf(expression: Ast.Node, scope: Scope): Callable | null {
   const node = unwrap(expression);
   if (node.type !== 'MemberExpression' || node.computed || node.property.type !== 'Identifier') return null;
-  let holder = classNamed(node.object, scope);
-  for (let count = 0; holder && count < DEEPEST; count += 1) {
-    const method = staticMethod(holder.node, node.property.name);
-    if (method) return { node: method, scope: holder.scope };
-    const { superClass } = holder.node;
-    holder = superClass ? classNamed(superClass, holder.scope) : null;
+  for (const place of classesFrom(classNamed(node.object, scope))) {
+    const method = staticMethod(place.node, node.property.name);
+    if (!method) continue;
+    const bindings = new Bindings(place.scope.bindings, [['this', { node: node.object, scope }]]);
+    return { node: method, scope: { ...place.scope, bindings } };
   }
   return null;
 }

@@ -6,15 +6,27 @@ import { unwrap } from './functions.js';
 
 const DEEPEST = 48;
 
+/** A class, and where what it names is looked up. */
+export interface ClassPlace {
+  node: Ast.Class;
+  scope: Scope;
+}
+
+/** A class and, one after the other, those above it, as far as they are named. */
+export function* classesFrom(first: ClassPlace | null): Generator<ClassPlace> {
+  let place = first;
+  for (let count = 0; place && count < DEEPEST; count += 1) {
+    yield place;
+    const { superClass } = place.node;
+    place = superClass ? classNamed(superClass, place.scope) : null;
+  }
+}
+
 /**
  * The class that an expression names, through names and what they are bound to; of a mixin's call, the
  * class given, of a method's, the class it is called on.
  */
-export function classNamed(
-  expression: Ast.Node,
-  scope: Scope,
-  depth = 0,
-): { node: Ast.Class; scope: Scope } | null {
+export function classNamed(expression: Ast.Node, scope: Scope, depth = 0): ClassPlace | null {
   if (depth > 8) return null;
   let node = unwrap(expression);
   let inner = scope;

@@ -8,7 +8,7 @@ import type { Found } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import { callableOf } from './callables.js';
-import { classNamed } from './class-named.js';
+import { classesFrom, classNamed } from './class-named.js';
 import { tagUnder } from './element.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
@@ -200,12 +200,11 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
 
 /** A static field or getter of a class that is named in an expression, or of a class above it; what a function was given. */
 function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
-  let place = classNamed(object, scope);
-  if (!place) return foldOfFunction(object, name, scope, depth);
-  for (let count = 0; place && count < DEEPEST; count += 1) {
+  const first = classNamed(object, scope);
+  if (!first) return foldOfFunction(object, name, scope, depth);
+  for (const place of classesFrom(first)) {
     const value = foldStaticMember(place.node, name, place.scope, depth + 1);
     if (value !== undefined) return value;
-    place = place.node.superClass ? classNamed(place.node.superClass, place.scope) : null;
   }
   return null;
 }

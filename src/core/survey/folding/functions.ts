@@ -156,6 +156,13 @@ export function staticGetter(node: Ast.Class, name: string): Ast.Function | null
   return null;
 }
 
+/** The constructor that a class has of its own. */
+export function constructorOf({ body }: Ast.Class): Ast.Function | null {
+  for (const member of body.body)
+    if (member.type === 'MethodDefinition' && member.kind === 'constructor') return member.value;
+  return null;
+}
+
 /** A static method of a class. */
 export function staticMethod(node: Ast.Class, name: string): FunctionNode | null {
   for (const member of node.body.body) {

@@ -5,18 +5,19 @@
 
 import { classAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { expressionsOf } from '../syntax/tree.js';
 import { classNamed } from './class-named.js';
+import { allFieldsSet, fieldName } from './fields.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Scope } from './functions.js';
-import { unwrap } from './functions.js';
+import { constructorOf, unwrap } from './functions.js';
 
 /** The text that such an expression is worth, or null. */
 export function heldText(node: Ast.MemberExpression, scope: Scope): string | null {
   const field = unwrap(node.object);
   if (field.type !== 'MemberExpression' || node.computed || node.property.type !== 'Identifier') return null;
-  const holder = memberOfThis(field);
+  const isOwn = field.object.type === 'ThisExpression' && !field.computed;
+  const holder = isOwn ? fieldName(field.property) : null;
   const around = holder === null ? null : classAround(node, scope.module.program);
   const given = holder !== null && around ? givenTo(holder, around) : null;
   const made = given && unwrap(given);
@@ -24,7 +25,7 @@ export function heldText(node: Ast.MemberExpression, scope: Scope): string | nul
   const helper = classNamed(made.callee, scope);
   const maker = helper && constructorOf(helper.node);
   if (!helper || !maker) return null;
-  const at = parameterKept(node.property.name, maker);
+  const at = parameterKept(node.property.name, maker, helper.node);
   if (at < 0 || made.arguments.slice(0, at + 1).some((one) => one.type === 'SpreadElement')) return null;
   const argument = made.arguments[at];
   if (argument) return asString(fold(argument, scope));
@@ -32,44 +33,18 @@ export function heldText(node: Ast.MemberExpression, scope: Scope): string | nul
   return parameter?.type === 'AssignmentPattern' ? asString(fold(parameter.right, helper.scope)) : null;
 }
 
-/** The name in `this.name`, also of a private field. */
-function memberOfThis({ object, property, computed }: Ast.MemberExpression): string | null {
-  if (computed || object.type !== 'ThisExpression') return null;
-  return nameOf(property);
-}
-
-function nameOf(key: Ast.Node): string | null {
-  if (key.type === 'PrivateIdentifier') return `#${key.name}`;
-  return key.type === 'Identifier' ? key.name : null;
-}
-
 /** What a field is given where it is declared, or in the constructor. */
 function givenTo(name: string, node: Ast.Class): Ast.Node | null {
   for (const member of node.body.body) {
     const isField = member.type === 'PropertyDefinition' && !member.static && !member.computed;
-    if (isField && nameOf(member.key) === name && member.value) return member.value;
+    if (isField && fieldName(member.key) === name && member.value) return member.value;
   }
-  const maker = constructorOf(node);
-  return maker ? assignedTo(name, maker) : null;
-}
-
-function constructorOf({ body }: Ast.Class): Ast.Function | null {
-  for (const member of body.body)
-    if (member.type === 'MethodDefinition' && member.kind === 'constructor') return member.value;
-  return null;
-}
-
-function assignedTo(name: string, { body }: Ast.Function): Ast.Node | null {
-  for (const expression of (body?.body ?? []).flatMap(expressionsOf)) {
-    if (expression.type !== 'AssignmentExpression' || expression.left.type !== 'MemberExpression') continue;
-    if (memberOfThis(expression.left) === name) return expression.right;
-  }
-  return null;
+  return allFieldsSet(node).find((one) => one.name === name)?.value ?? null;
 }
 
 /** The place among the parameters of the one that a constructor keeps under a name; -1 without one. */
-function parameterKept(name: string, maker: Ast.Function): number {
-  const kept = assignedTo(name, maker);
+function parameterKept(name: string, maker: Ast.Function, helper: Ast.Class): number {
+  const kept = givenTo(name, helper);
   return maker.params.findIndex((one) => {
     const parameter = plainParameter(one);
     const own = parameter?.type === 'AssignmentPattern' ? parameter.left : parameter;

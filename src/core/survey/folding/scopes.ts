@@ -7,23 +7,28 @@ import { Bindings } from './bindings.js';
 import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
 import { boundTo, localDeclarations, unwrap } from './functions.js';
 
-/** What the parameters of a function that is called with these arguments are bound to. */
+/**
+ * What the parameters of a function that is called with these arguments are bound to. What one stands for when it is
+ * left out is looked up where the function stands.
+ */
 export function bindParameters(
   node: FunctionNode,
   args: readonly Ast.Argument[],
   caller: Scope,
+  own: Scope = caller,
 ): Map<string, Bound> {
   const bindings = new Map<string, Bound>();
   for (const [index, parameter] of node.params.entries()) {
     const name = parameter.type === 'AssignmentPattern' ? parameter.left : parameter;
     const argument = args[index];
     const value = argument ?? (parameter.type === 'AssignmentPattern' ? parameter.right : null);
+    const scope = argument ? caller : own;
     if (name.type === 'RestElement' && name.argument.type === 'Identifier') {
       const rest = args.slice(index);
       if (rest.some((one) => one.type === 'SpreadElement')) continue;
       bindings.set(name.argument.name, { node: listOf(rest), scope: caller });
-    } else if (value && name.type === 'Identifier') bindings.set(name.name, { node: value, scope: caller });
-    else if (value && name.type === 'ObjectPattern') bindPattern(name, value, caller, bindings);
+    } else if (value && name.type === 'Identifier') bindings.set(name.name, { node: value, scope });
+    else if (value && name.type === 'ObjectPattern') bindPattern(name, value, scope, bindings);
   }
   return bindings;
 }
@@ -34,7 +39,7 @@ export function calledWith(
   args: readonly Ast.Argument[],
   caller: Scope,
 ): Bindings<Bound> {
-  const bindings = withFallbacks(node, scope, bindParameters(node, args, caller));
+  const bindings = withFallbacks(node, scope, bindParameters(node, args, caller, scope));
   if (asksForArguments(node, scope.module) && args.every((one) => one.type !== 'SpreadElement'))
     bindings.set('arguments', { node: listOf(args), scope: caller });
   return bindings;

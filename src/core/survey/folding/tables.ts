@@ -3,7 +3,7 @@
 import type { Module } from '../modules/modules.js';
 import { classAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { classNamed } from './class-named.js';
+import { classesFrom, classNamed } from './class-named.js';
 import { fold } from './fold.js';
 import type { Folded } from './folded.js';
 import type { Scope } from './functions.js';
@@ -58,12 +58,10 @@ export function tableEntries(expression: Ast.Node, scope: Scope, depth = 0): Tab
 /** `...OtherClass.properties`, and `...this.shared` in a static member: of that class, or of one above it. */
 function staticTable(object: Ast.Node, name: string, scope: Scope): { node: Ast.Node; scope: Scope } | null {
   const own = object.type === 'ThisExpression' ? classAround(object, scope.module.program) : null;
-  let holder = own ? { node: own, scope } : object.type === 'Identifier' ? classNamed(object, scope) : null;
-  for (let count = 0; holder && count < DEEPEST; count += 1) {
-    const value = staticValue(holder.node, name, holder.scope.module);
-    if (value) return { node: value, scope: holder.scope };
-    const { superClass } = holder.node;
-    holder = superClass ? classNamed(superClass, holder.scope) : null;
+  const first = own ? { node: own, scope } : object.type === 'Identifier' ? classNamed(object, scope) : null;
+  for (const place of classesFrom(first)) {
+    const value = staticValue(place.node, name, place.scope.module);
+    if (value) return { node: value, scope: place.scope };
   }
   return null;
 }

@@ -6,7 +6,7 @@ import { isClass } from '../classes/layers.js';
 import { Bindings } from '../folding/bindings.js';
 import { callableOf } from '../folding/callables.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
+import { calledName, isFunction, originalName, staticMethod, unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -56,31 +56,17 @@ function nameWithTag(parameter: Ast.Node): string[] {
   return isTag && parameter.left.type === 'Identifier' ? [parameter.left.name] : [];
 }
 
-interface Helper extends Callable {
-  /** What `this` is in a static method. */
-  self: { node: Ast.Node; scope: Scope } | null;
-}
-
-function definingFunction(callee: Ast.Node, scope: Scope): Helper | null {
+function definingFunction(callee: Ast.Node, scope: Scope): Callable | null {
   const plain =
     callee.type === 'Identifier' || callee.type === 'MemberExpression' ? callableOf(callee, scope) : null;
-  if (plain) return definesIn(plain).length > 0 ? { ...plain, self: null } : null;
+  if (plain) return definesIn(plain).length > 0 ? plain : null;
   if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
-  const { name } = callee.property;
   const chain = chainOf({ node: callee.object, scope, name: null }, scope.graph);
   for (const layer of chain.layers) {
-    const member = layer.node.body.body.find(
-      (one) =>
-        one.type === 'MethodDefinition' &&
-        one.static &&
-        one.key.type === 'Identifier' &&
-        one.key.name === name,
-    );
-    if (member?.type !== 'MethodDefinition') continue;
-    const self = { node: callee.object, scope };
-    const bindings = new Bindings(layer.bindings, [['this', self]]);
-    const inner: Scope = { ...staticScope(chain, scope), module: layer.module, bindings };
-    const helper = { node: member.value, scope: inner, self };
+    const node = staticMethod(layer.node, callee.property.name);
+    if (!node) continue;
+    const bindings = new Bindings(layer.bindings, [['this', { node: callee.object, scope }]]);
+    const helper = { node, scope: { ...staticScope(chain, scope), module: layer.module, bindings } };
     return definesIn(helper).length > 0 ? helper : null;
   }
   return null;
@@ -110,7 +96,7 @@ function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
 
 function throughHelper(
   node: Ast.CallExpression,
-  helper: Helper,
+  helper: Callable,
   scope: Scope,
   registers: Registration,
 ): Finding[] {
@@ -119,14 +105,10 @@ function throughHelper(
   return definesIn(helper).flatMap((call) => {
     const [first, second, options] = call.arguments;
     if (!first || !second) return [];
-    const target = unwrap(second);
-    const own = target.type === 'ThisExpression' ? helper.self : { node: target, scope: inner };
-    const isBoundThis =
-      target.type === 'Identifier' && bindings.get(target.name)?.node.type === 'ThisExpression';
-    const place = isBoundThis ? helper.self : own;
-    if (!place || isTable(place.node, place.scope)) return [];
+    const target = { node: unwrap(second), scope: inner };
+    if (isTable(target.node, inner)) return [];
     const extendsTag = options ? extendsOf(options, inner) : null;
-    return tagsGiven(first, inner).map((tag) => ({ tag, ...place, place: node, registers, extendsTag }));
+    return tagsGiven(first, inner).map((tag) => ({ tag, ...target, place: node, registers, extendsTag }));
   });
 }
 

@@ -1,17 +1,12 @@
-/**
- * Accessors that functions make, as decorators of a project's own hand them to `Object.defineProperty`: which
- * attribute they read, and as what.
- */
+/** Descriptors that functions make, as decorators of a project's own hand them to `Object.defineProperty`. */
 
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
-import { asString, UNKNOWN } from '../folding/folded.js';
+import { UNKNOWN } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
-import { calledName, isFunction, unwrap } from '../folding/functions.js';
+import { unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import type { Ast } from '../syntax/parse.js';
-import { walk } from '../syntax/parse.js';
-import { entryOf } from '../syntax/tree.js';
 
 /** A descriptor that is written out, and what the names in it stand for. */
 export interface Descriptor {
@@ -79,36 +74,4 @@ function addResults(statements: readonly Ast.Node[], scope: Scope, results: Ast.
     if (ways.map((one) => one !== null && addResults([one], scope, results)).every(Boolean)) return true;
   }
   return false;
-}
-
-/** An attribute, and what it is read as. */
-interface AttributeRead {
-  name: string;
-  reads: 'string' | 'number' | 'boolean' | 'json';
-}
-
-/** The attribute that the getter of a descriptor reads of the element, or null. */
-export function attributeRead({ node, scope }: Descriptor): AttributeRead | null {
-  const getter = entryOf(node, 'get');
-  if (!getter || !isFunction(getter) || !getter.body) return null;
-  let name: string | null = null;
-  let called = '';
-  walk(getter.body, (inner) => {
-    if (name !== null || inner.type !== 'CallExpression' || inner.callee.type !== 'MemberExpression')
-      return true;
-    const [first] = inner.arguments;
-    called = calledName(inner.callee);
-    const isRead = inner.callee.object.type === 'ThisExpression' && /^(?:get|has)Attribute$/.test(called);
-    if (isRead && first) name = asString(fold(first, scope));
-    return true;
-  });
-  if (name === null) return null;
-  const text = scope.module.source.slice(getter.start, getter.end);
-  return { name, reads: readerOf(text) };
-}
-
-function readerOf(getter: string): AttributeRead['reads'] {
-  if (/\bJSON\.parse\b/.test(getter)) return 'json';
-  if (/\b(?:Number|parseInt|parseFloat)\b/.test(getter)) return 'number';
-  return /\bgetAttribute\b/.test(getter) ? 'string' : 'boolean';
 }

@@ -1,0 +1,62 @@
+/** Fields that the constructor of a class sets. */
+
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import { expressionsOf } from '../syntax/tree.js';
+import { constructorOf, isFunction } from './functions.js';
+
+export interface Field {
+  /** That of a private one begins with `#`. */
+  name: string;
+  value: Ast.Node;
+  /** The statement, or the member of the class. */
+  place: Ast.Node;
+  /** One of several in a single expression, as minifiers write them. */
+  terse?: boolean;
+}
+
+/** What the constructor of a class sets on the instance for others to see. */
+export function fieldsSet(node: Ast.Class): Field[] {
+  return allFieldsSet(node).filter(({ name }) => !name.startsWith('#'));
+}
+
+/** What the constructor of a class sets on the instance, in functions inside it left out: `this.name = value`. */
+export function allFieldsSet(node: Ast.Class): Field[] {
+  const body = constructorOf(node)?.body;
+  if (!body) return [];
+  const fields: Field[] = [];
+  walk(body, (inner) => {
+    if (isFunction(inner)) return false;
+    const expressions = expressionsOf(inner);
+    const terse = expressions.length > 1;
+    for (const expression of expressions) {
+      const field = fieldSet(expression);
+      // A comment stands before the statement, or before one of several expressions.
+      if (field) fields.push({ ...field, place: terse ? expression : inner, terse });
+    }
+    return true;
+  });
+  return fields;
+}
+
+/** `this.name = value`, or `helper(this, "name", value)` as compilers write fields for older browsers. */
+function fieldSet(node: Ast.Node): { name: string; value: Ast.Node } | null {
+  if (node.type === 'AssignmentExpression') {
+    const { left, right } = node;
+    if (left.type !== 'MemberExpression' || left.object.type !== 'ThisExpression' || left.computed)
+      return null;
+    const name = fieldName(left.property);
+    return name === null ? null : { name, value: right };
+  }
+  if (node.type !== 'CallExpression' || node.arguments.length !== 3) return null;
+  const [holder, key, value] = node.arguments;
+  const isField =
+    holder?.type === 'ThisExpression' && key?.type === 'Literal' && typeof key.value === 'string';
+  return isField && value ? { name: String(key.value), value } : null;
+}
+
+/** The name of a member that is not computed; null for any other. */
+export function fieldName(key: Ast.Node): string | null {
+  if (key.type === 'PrivateIdentifier') return `#${key.name}`;
+  return key.type === 'Identifier' ? key.name : null;
+}
