@@ -197,12 +197,15 @@ function takeUnregistered(path: string, input: SurveyInput, graph: ModuleGraph, 
 function chainOfRegistered(one: Registered, graph: ModuleGraph, input: SurveyInput): ClassChain | null {
   const chain = chainOf({ node: one.node, scope: one.scope, name: null }, graph);
   const [own, ...above] = chain.layers;
-  if (own) return one.made ? { ...chain, layers: [{ ...own, made: one.made }, ...above] } : chain;
+  const call = one.made ?? (one.called && { ...one.called, near: true as const });
+  if (own) return call ? { ...chain, layers: [{ ...own, made: call }, ...above] } : chain;
   if (one.members) {
     const apart = chainKeptApart(one.tag, graph, input) ?? chainOfBuilt(one.node, one.scope, null, graph);
     const [first, ...rest] = apart.layers;
     return first ? { ...apart, layers: [{ ...first, members: one.members }, ...rest] } : null;
   }
+  // What another package's function is given tells more than how that goes on from there.
+  if (one.called) return chainOfBuilt(one.called.node, one.called.scope, null, graph);
   const node = unwrap(one.node);
   if (node.type === 'CallExpression') return chainOfBuilt(node, one.scope, null, graph);
   const made = callMaking(node, one.scope);

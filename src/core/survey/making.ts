@@ -30,7 +30,8 @@ export function withMaking(
   const isElement = chain.platform !== null || chain.lost !== null;
   if (!own || (!own.built && !isMade && isElement)) return read;
   const node = unwrap(one.node);
-  const call = node.type === 'CallExpression' ? { node, scope: one.scope } : callMaking(node, one.scope);
+  const written = node.type === 'CallExpression' ? { node, scope: one.scope } : callMaking(node, one.scope);
+  const call = one.called ?? written;
   if (!call) return read;
   const component = chainOfExported(call.node, call.scope, graph);
   const exported = component && assemble(one, component, graph, entrance);
@@ -40,17 +41,27 @@ export function withMaking(
   if (!isMade) return read;
   const described = assemble(one, chainOfBuilt(call.node, call.scope, null, graph), graph, entrance);
   const known = new Set(attributesOf(described).map((item) => item.name));
-  if (described.properties.length === 0 || !attributesOf(read).every((item) => known.has(item.name)))
-    return read;
-  const { properties, attributes, events, methods, slots } = described;
+  const { properties, attributes, methods, pairs } = described;
+  const knowsAll = properties.length > 0 && attributesOf(read).every((item) => known.has(item.name));
+  if (!knowsAll) return one.called ? { ...read, ...shownBy(described, read) } : read;
   return {
     ...read,
+    ...shownBy(described, read),
     properties: withOthers(properties, read.properties, methods),
     attributes,
-    events: withOthers(events, read.events),
     methods: withOthers(methods, read.methods),
-    slots: withOthers(slots, read.slots),
-    pairs: described.pairs,
+    pairs,
+  };
+}
+
+/** What is sent and rendered by what the call is given, and by the class. */
+function shownBy(described: Component, read: Component) {
+  return {
+    events: withOthers(described.events, read.events),
+    slots: withOthers(described.slots, read.slots),
+    cssParts: withOthers(described.cssParts, read.cssParts),
+    cssProperties: withOthers(described.cssProperties, read.cssProperties),
+    cssStates: withOthers(described.cssStates, read.cssStates),
   };
 }
 

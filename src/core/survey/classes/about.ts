@@ -3,7 +3,7 @@
  * that makes it, in its static blocks and in functions it is handed to. Loops over constants are unrolled.
  */
 
-import { callableOf } from '../folding/callables.js';
+import { callableOf, staticMethodOf } from '../folding/callables.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { holderOf, isFunction, unwrap } from '../folding/functions.js';
 import { elementsOf } from '../folding/loops.js';
@@ -47,7 +47,7 @@ export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): Abou
   }
   for (const member of layer.node.body.body) {
     if (member.type !== 'StaticBlock') continue;
-    const test = (node: Ast.Node) => node.type === 'ThisExpression' || namesTest(names)(node);
+    const test = (node: Ast.Node) => isThis(node) || namesTest(names)(node);
     for (const statement of member.body)
       visit(statement, { ...outer, ...holderOf(scope) }, test, found, 0, graph);
   }
@@ -229,8 +229,18 @@ function visitCall(
     );
     return;
   }
+  if (depth >= DEEPEST) return;
+  if (callee.type === 'MemberExpression' && isClass(callee.object)) {
+    // In a static method that is called on the class, `this` stands for it.
+    const method = staticMethodOf(callee, scope);
+    if (!method?.node.body || !graph.isOwn(method.scope.module)) return;
+    const bindings = calledWith(method, node.arguments, scope);
+    const inner = withBlock({ ...method.scope, bindings }, new Map(), method.node.body);
+    visit(method.node.body, inner, isThis, found, depth + 1, graph);
+    return;
+  }
   const at = node.arguments.findIndex((one) => isClass(one));
-  if (at < 0 || depth >= DEEPEST || callee.type !== 'Identifier') return;
+  if (at < 0 || callee.type !== 'Identifier') return;
   const called = callableOf(callee, scope);
   const parameter = called?.node.params[at];
   if (!called?.node.body || parameter?.type !== 'Identifier' || !graph.isOwn(called.scope.module)) return;
@@ -238,6 +248,10 @@ function visitCall(
   const isParameter = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
   const inner = withBlock({ ...called.scope, bindings }, new Map(), called.node.body);
   visit(called.node.body, inner, isParameter, found, depth + 1, graph);
+}
+
+function isThis(node: Ast.Node): boolean {
+  return node.type === 'ThisExpression';
 }
 
 function prototypeTest(isClass: (node: Ast.Node) => boolean): (node: Ast.Node) => boolean {

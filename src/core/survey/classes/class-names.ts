@@ -23,7 +23,8 @@ export function namesOfClass(layer: Layer): string[] {
 
 /** The name a class is shown by; null when it has none. */
 export function shownNameOf(layer: Layer): string | null {
-  return namesOfClass(layer)[0] ?? null;
+  // A default export without a name is kept under one that no code can write.
+  return namesOfClass(layer).find((one) => /^[\p{ID_Start}$_]/u.test(one)) ?? null;
 }
 
 /** Where an item comes from that a class above the component's own has. */

@@ -18,7 +18,7 @@ export interface Layer {
   /** The table of members that a compiler keeps apart from the class. */
   members?: { node: Ast.Node; scope: Scope; watched: string[] };
   /** The call that makes the element of the class, where it is handed more than the class. */
-  made?: { node: Ast.Node; scope: Scope };
+  made?: { node: Ast.Node; scope: Scope; near?: true };
   /** The call that makes the element, where no class is written. */
   built?: { node: Ast.Node; scope: Scope };
   /** A component of a framework, which a function exports as an element. */

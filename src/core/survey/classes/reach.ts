@@ -47,7 +47,10 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
   const pieces: Piece[] = [
     { node: layer.node.body, module: layer.module, ...(around ? { bindings: around } : {}) },
   ];
-  if (layer.made) pieces.push({ node: layer.made.node, module: layer.made.scope.module, anywhere: true });
+  if (layer.made) {
+    const { node, scope, near } = layer.made;
+    pieces.push({ node, module: scope.module, ...(near ? {} : { anywhere: true }) });
+  }
   const scope: Scope = { graph, module: layer.module, bindings: layer.bindings };
   for (const { node } of decoratorsOf(layer, scope, graph)) pieces.push({ node, module: layer.module });
   for (const value of [...assignedTo(layer), ...assignedBeside(layer.node, layer.module).values()])
@@ -110,9 +113,23 @@ function namesIn(piece: Piece): Set<string> {
   // `object.name` names a member, `...name` does not.
   const isMember = (at: number) => source[at - 1] === '.' && source[at - 2] !== '.';
   return new Set(
-    within('name', piece.node, program).flatMap((one) => (isMember(one.start) ? [] : [one.name])),
+    within('name', piece.node, program).flatMap((one) =>
+      isMember(one.start) || isKey(one, source) ? [] : [one.name],
+    ),
   );
 }
+
+/** `{ name: value }` and `{ a, name: value }`, as against `test ? name : value`. */
+function isKey({ start, end }: Ast.Node, source: string): boolean {
+  let after = end;
+  while (source.charCodeAt(after) <= SPACE) after += 1;
+  if (source[after] !== ':') return false;
+  let before = start - 1;
+  while (source.charCodeAt(before) <= SPACE) before -= 1;
+  return source[before] === '{' || source[before] === ',';
+}
+
+const SPACE = 32;
 
 /** Right-hand sides of `name.member = ...` at the top level. */
 function assignedTo({ module, name }: { module: Module; name: string | null }): Ast.Node[] {

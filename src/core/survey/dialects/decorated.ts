@@ -31,7 +31,7 @@ import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
 import { memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';
-import { ownMembers } from './own-decorators.js';
+import { ownMembers, prefixed } from './own-decorators.js';
 
 export const decorated: Dialect = {
   name: 'decorated',
@@ -152,7 +152,9 @@ function declaredBy(
       ...(read.type ? { type: read.type } : {}),
       ...(read.default === undefined ? {} : { default: read.default }),
       // One that only makes a property observable leaves it to others to give it an attribute.
-      ...(NO_ATTRIBUTE.test(givenName) ? {} : { attribute: isInner ? false : read.attribute }),
+      ...(NO_ATTRIBUTE.test(givenName)
+        ? {}
+        : { attribute: isInner ? false : prefixed(read.attribute, name, decorator, scope) }),
       internal: isInner,
       state: isInner,
       readonly: read.readonly,

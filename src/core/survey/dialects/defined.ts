@@ -96,10 +96,12 @@ function accessor(
       (one) => one.type === 'Property' && one.key.type === 'Identifier' && one.key.name === wanted,
     );
   if (!has('get') && !has('set')) return [];
+  // A function that makes a class, and accessors of the names it is given, makes them for whoever gave the names.
+  const isGiven = context.layer.bindings.size > 0 && unwrap(key).type !== 'Literal';
   return [
     {
       name,
-      origin: 'member',
+      origin: isGiven ? 'declared' : 'member',
       writable: has('set'),
       internal: isInnerName(name),
       words: { at: context.at(call) },

@@ -7,6 +7,7 @@ import { decorated } from './decorated.js';
 import { defined } from './defined.js';
 import { described } from './described.js';
 import { eventFields } from './event-fields.js';
+import { given } from './given.js';
 import { inputs } from './inputs.js';
 import { listed } from './listed.js';
 import { marshalled } from './marshalled.js';
@@ -24,6 +25,7 @@ export const DIALECTS: readonly Dialect[] = [
   compiled,
   built,
   listed,
+  given,
   eventFields,
   marshalled,
 ];

@@ -5,7 +5,13 @@
  */
 
 import type { AttributeReader, TypeInfo } from '../../contract/types.js';
-import type { AttributeSeen, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import { kebabCase } from '../../emit/names.js';
+import type {
+  AttributeEvidence,
+  AttributeSeen,
+  LayerContext,
+  PropertyEvidence,
+} from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
@@ -40,6 +46,27 @@ export function ownMembers(
   }
   return found;
 }
+
+/**
+ * The attribute under the name that a decorator gives it, with `data-` before it where its own module, which works out
+ * what is observed, has that as a prefix. The decorator itself only keeps the member's name.
+ */
+export function prefixed(
+  attribute: AttributeEvidence,
+  member: string,
+  decorator: Ast.Node,
+  scope: Scope,
+): AttributeEvidence {
+  const made = attribute && decorator.type === 'Identifier' ? callableOf(decorator, scope) : null;
+  const source = made?.scope.module.source ?? '';
+  const prefix = /\bobservedAttributes\b/.test(source) ? PREFIX.exec(source)?.[1] : undefined;
+  return attribute && prefix
+    ? { ...attribute, name: `${prefix}${kebabCase(member)}`, reflects: true }
+    : attribute;
+}
+
+/** `prefix = 'data-'`, `given ?? 'data-'` */
+const PREFIX = /(?:=|\?\?|\|\|)\s*["'`](data-)["'`]/;
 
 interface Applied {
   /** The function that is handed the prototype and the name. */

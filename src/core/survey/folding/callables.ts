@@ -3,9 +3,10 @@
 import type { Found, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
-import { classesFrom, classNamed } from './class-named.js';
+import type { ClassPlace } from './class-named.js';
+import { classNamed } from './class-named.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
-import { isFunction, returned, staticMethod, unwrap } from './functions.js';
+import { isFunction, localDeclarations, returned, staticMethod, unwrap } from './functions.js';
 import { calledWith } from './scopes.js';
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
@@ -61,13 +62,36 @@ function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number)
 export function staticMethodOf(expression: Ast.Node, scope: Scope): Callable | null {
   const node = unwrap(expression);
   if (node.type !== 'MemberExpression' || node.computed || node.property.type !== 'Identifier') return null;
-  for (const place of classesFrom(classNamed(node.object, scope))) {
+  for (const place of classesThrough(classNamed(node.object, scope))) {
     const method = staticMethod(place.node, node.property.name);
     if (!method) continue;
     const bindings = new Bindings(place.scope.bindings, [['this', { node: node.object, scope }]]);
     return { node: method, scope: { ...place.scope, bindings } };
   }
   return null;
+}
+
+/** A class and those above it, also those that mixins on the way make. */
+function* classesThrough(first: ClassPlace | null): Generator<ClassPlace> {
+  let place = first;
+  for (let count = 0; place && count < DEEPEST; count += 1) {
+    yield place;
+    const { superClass } = place.node;
+    const mixed = superClass?.type === 'CallExpression' ? classMade(superClass, place.scope) : null;
+    place = mixed ?? (superClass ? classNamed(superClass, place.scope) : null);
+  }
+}
+
+/** The class that a call of a mixin makes. */
+function classMade(call: Ast.CallExpression, scope: Scope): ClassPlace | null {
+  const made = callableOf(call.callee, scope);
+  const result = made && returned(made.node);
+  if (!result) return null;
+  const node = unwrap(result);
+  const declared = node.type === 'Identifier' ? localDeclarations(made.node).get(node.name) : undefined;
+  const inner = declared?.kind === 'class' ? declared.node : node;
+  if (inner.type !== 'ClassExpression' && inner.type !== 'ClassDeclaration') return null;
+  return { node: inner, scope: { ...made.scope, bindings: calledWith(made, call.arguments, scope) } };
 }
 
 /** A call of a function that itself returns one: `Mixin(options)` in `Mixin(options)(Base)`. */

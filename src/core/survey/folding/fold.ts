@@ -7,7 +7,7 @@
 import type { Found } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
-import { callableOf } from './callables.js';
+import { callableOf, staticMethodOf } from './callables.js';
 import { classesFrom, classNamed } from './class-named.js';
 import { tagUnder } from './element.js';
 import type { Folded, FoldedObject } from './folded.js';
@@ -174,7 +174,12 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   if (name !== null) {
     if (node.object.type === 'Super') return scope.above?.(name, depth + 1) ?? UNKNOWN;
     if (node.object.type === 'ThisExpression')
-      return scope.own?.(name, depth + 1) ?? tagUnder(name, node.object, scope) ?? UNKNOWN;
+      return (
+        scope.own?.(name, depth + 1) ??
+        tagUnder(name, node.object, scope) ??
+        (scope.bindings?.has('this') ? foldStatic(node.object, name, scope, depth) : null) ??
+        UNKNOWN
+      );
     if (node.object.type === 'Identifier') {
       // `Base.x` in a class that extends Base, which may be what a mixin is applied to, is `super.x`.
       if (isExtended(node.object.name, scope)) return scope.above?.(name, depth + 1) ?? UNKNOWN;
@@ -206,7 +211,10 @@ function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number)
     const value = foldStaticMember(place.node, name, place.scope, depth + 1);
     if (value !== undefined) return value;
   }
-  return null;
+  // A class has the name that it was written under.
+  return name === 'name' && (object.type === 'Identifier' || object.type === 'ThisExpression')
+    ? ownName(first.node, first.scope.module) || null
+    : null;
 }
 
 /** What is put on a function where it is declared: `Pier.observedAttributes = [...]`. */
@@ -262,7 +270,7 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
   const name = calledName(callee);
   if (SPREADING.lists.test(name)) return foldSpread(node.arguments, inner);
   if (SPREADING.objects.test(name)) return foldObjectCall('assign', node.arguments.map(inner));
-  const called = callableOf(callee, scope);
+  const called = callableOf(callee, scope) ?? staticMethodOf(callee, scope);
   if (!called || called.node.async || called.node.generator) return UNKNOWN;
   const bindings = calledWith(called, node.arguments, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);

@@ -56,7 +56,7 @@ export function foldTextMethod(
       return first ? replaced(text, method, first, second, inner, callback) : UNKNOWN;
     case 'match': {
       const pattern = first ? patternOf(first) : null;
-      if (!pattern || pattern.global || text.length > LONGEST_SEARCHED) return UNKNOWN;
+      if (!pattern || text.length > LONGEST_SEARCHED) return UNKNOWN;
       const groups = text.match(pattern);
       // `null` would say that the receiver is no constant.
       return groups ? [...groups] : undefined;

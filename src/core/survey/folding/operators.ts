@@ -7,10 +7,17 @@ import { isFoldedObject, isObjectLike, isReference, isSame, UNKNOWN } from './fo
 export function foldUnary(operator: string, value: Folded): Folded {
   if (operator === 'void') return undefined;
   if (value === UNKNOWN) return UNKNOWN;
+  if (operator === 'typeof') return typeOfFolded(value);
   if (operator === '!') return isObjectLike(value) ? false : !value;
   if (operator === '-' && typeof value === 'number') return -value;
   if (operator === '+' && typeof value === 'number') return value;
   return UNKNOWN;
+}
+
+/** A reference may be a function or anything else. */
+function typeOfFolded(value: Folded): Folded {
+  if (isReference(value)) return UNKNOWN;
+  return isObjectLike(value) || value === null ? 'object' : typeof value;
 }
 
 export function foldBinary(operator: string, left: Folded, right: Folded): Folded {

@@ -48,6 +48,7 @@ function called(node: Ast.CallExpression, scope: Scope): MarkupCalled {
   const method = calledMethod(node);
   const name = wordOf(first);
   if (method === 'createElement' && !second) return name === 'slot' ? made(node, scope) : NOTHING;
+  if (name === 'slot' && !second && isJsx(node.callee)) return { slots: [''], parts: [] };
   if (name === 'slot' && !second && makesElement(node, scope)) return made(node, scope);
   if (method === 'setAttribute' && name === 'part') return { slots: [], parts: words(second, scope) };
   if (method === 'add' && isPartList(node.callee))

@@ -44,15 +44,16 @@ export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[]
   const description = node.arguments.find((one) => descriptionIn(one, scope) !== null);
   if (!description) return [];
   const tags = tagsGiven(description, scope);
-  const holder = callee.type === 'MemberExpression' ? callee.object : null;
-  const isClassHolder =
-    holder !== null && chainOf({ node: holder, scope, name: null }, scope.graph).layers.length > 0;
+  const isClass = (one: Ast.Node) => chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0;
+  const holder = callee.type === 'MemberExpression' && isClass(callee.object) ? callee.object : null;
+  // `TheBase.define(TheClass, { ... })` is of the class that is handed over.
+  const target = node.arguments.find((one) => one !== description && isClass(one)) ?? holder;
   const name = calledName(callee);
-  if (isClassHolder) {
+  if (target) {
     const registers: Registration = DEFINING_NAME.test(name) ? 'on-import' : 'by-call';
     const worded = tagInWords(description, scope);
     const known = worded.length > 0 ? worded : tags;
-    return known.map((tag) => ({ tag, node: holder, scope, place: node, registers, made: { node, scope } }));
+    return known.map((tag) => ({ tag, node: target, scope, place: node, registers, made: { node, scope } }));
   }
   return tags.map((tag) => ({ tag, node, scope, place: node, registers: 'on-import' }));
 }

@@ -43,11 +43,17 @@ function isNamedForIt(callee: Ast.Node, scope: Scope): boolean {
 
 /** Any other function may define, too, if it is given a tag: itself, or as what a parameter stands for when left out. */
 function mayDefine(callee: Ast.Node, node: Ast.CallExpression, around: readonly FunctionNode[]): boolean {
+  if (callee.type === 'MemberExpression') return isMethodOf(callee) && node.arguments.some(isTagLiteral);
   if (callee.type !== 'Identifier') return false;
   const names = around.flatMap(({ params }) => params.flatMap(nameWithTag));
   return node.arguments.some(
     (one) => isTagLiteral(one) || (one.type === 'Identifier' && names.includes(one.name)),
   );
+}
+
+/** `TheBase.method` */
+function isMethodOf({ object }: Ast.MemberExpression): boolean {
+  return object.type === 'Identifier' && object.name !== 'document';
 }
 
 /** The name in `name = "a-b"`. */
@@ -102,13 +108,21 @@ function throughHelper(
 ): Finding[] {
   const bindings = calledWith(helper, node.arguments, scope);
   const inner = withLocals({ ...helper.scope, bindings }, [helper.node]);
+  const called = scope.graph.isOwn(helper.scope.module) ? {} : { called: { node, scope } };
   return definesIn(helper).flatMap((call) => {
     const [first, second, options] = call.arguments;
     if (!first || !second) return [];
     const target = { node: unwrap(second), scope: inner };
     if (isTable(target.node, inner)) return [];
     const extendsTag = options ? extendsOf(options, inner) : null;
-    return tagsGiven(first, inner).map((tag) => ({ tag, ...target, place: node, registers, extendsTag }));
+    return tagsGiven(first, inner).map((tag) => ({
+      tag,
+      ...target,
+      place: node,
+      registers,
+      extendsTag,
+      ...called,
+    }));
   });
 }
 

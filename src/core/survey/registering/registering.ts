@@ -29,6 +29,8 @@ export interface Registered {
   members?: NonNullable<Layer['members']>;
   /** The call that makes the element of the class, where it is handed more than the class. */
   made?: { node: Ast.Node; scope: Scope };
+  /** The call of another package's function, which makes the class of what it is given. */
+  called?: { node: Ast.CallExpression; scope: Scope };
   /** Where the tag is given. */
   place: { start: number; end: number };
 }
@@ -49,6 +51,7 @@ export interface Finding {
   extendsTag?: string | null;
   members?: NonNullable<Layer['members']>;
   made?: { node: Ast.Node; scope: Scope };
+  called?: { node: Ast.CallExpression; scope: Scope };
 }
 
 /** The scopes a call is made in: one, or one for each round of the loops over constants around it. */

@@ -14,6 +14,7 @@ import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { describedCall, lazyTables, statementCalls } from './descriptions.js';
 import { tagsGiven } from './element-names.js';
+import { handedClass } from './handed-classes.js';
 import { helperCall } from './helpers.js';
 import { prefixedCall } from './prefixed.js';
 import type { Finding, Registered, Unfolded } from './registering.js';
@@ -40,6 +41,9 @@ const REGISTERING = [
   /(?:Decorate|_applyDecs|[dD]ecorators)\w*\b/,
   // A description of an element, and a compiler's table of members.
   /\b\w*(?:[eE]lement|[cC]omponent)\w*\(\s*["'`][a-z]\w*-/,
+  // A function that is handed a class, a method that is given a tag, and a plain decorator of a class.
+  /(?:^|[;}\n])\s*(?:[A-Z]\w*\.)?\w+\(\s*[A-Z]\w*\s*[,)]|\b[A-Z]\w*\.\w+\(\s*["'`][a-z][\w.]*-/,
+  /@[a-z]\w*\s+(?:export\s+)?(?:default\s+)?(?:class)\b/,
   /\b(?:is|tag|tagName|baseName)\s*:\s*["'`]|\[\s*\d+\s*,\s*\\?["'][a-z]\w*-[\w-]*\\?["']\s*[,\]]/,
 ];
 
@@ -63,10 +67,13 @@ export function registrationsIn(
     } else found.push(...compiledDecorators(node, scope), ...throughCall(node, scope));
   }
   const placed = new Set(found.map((one) => one.place));
-  for (const node of statementCalls(module.program))
-    if (!placed.has(node)) found.push(...describedCall(node, scope));
+  for (const node of statementCalls(module.program)) {
+    if (placed.has(node)) continue;
+    const described = describedCall(node, scope);
+    found.push(...(described.length > 0 ? described : givenClass(node, scope)));
+  }
   const registered = found.map(
-    ({ tag, node, scope: inner, place, registers, extendsTag, members, made }): Registered => ({
+    ({ tag, node, scope: inner, place, registers, extendsTag, members, made, called }): Registered => ({
       tag,
       node,
       scope: inner,
@@ -76,15 +83,27 @@ export function registrationsIn(
       place,
       ...(members ? { members } : {}),
       ...(made ? { made } : {}),
+      ...(called ? { called } : {}),
     }),
   );
   registered.sort((a, b) => a.place.start - b.place.start);
   return { registered, unfolded };
 }
 
-/** The tags a class decorator is given: `@x('a-b')` or `@x({ name: 'a-b' })`. */
+/** A call that is handed a class and no tag: `controller(TheClass)`. */
+function givenClass(node: Ast.CallExpression, scope: Scope): Finding[] {
+  for (const one of node.arguments) {
+    const isCandidate = one.type === 'Identifier' || isClass(one);
+    if (isCandidate && chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0)
+      return handedClass(node.callee, node.arguments, one, scope, node);
+  }
+  return [];
+}
+
+/** The tags a class decorator is given: `@x('a-b')` or `@x({ name: 'a-b' })`, or makes out of the class: `@x`. */
 function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place: Ast.Node): Finding[] {
   const node = unwrap(decorator);
+  if (node.type === 'Identifier') return handedClass(node, [target as Ast.Argument], target, scope, place);
   if (node.type !== 'CallExpression') return [];
   // A class decorator may be given a name with a hyphen that is no tag: that of an event, say.
   if (/^(?:event|fires|emits|listen|slot|css)/i.test(originalName(node, scope))) return [];
