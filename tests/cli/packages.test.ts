@@ -42,7 +42,7 @@ test('the builds that were left out are told', async () => {
   for (const turn of ['anew', 'remembered']) {
     const ran = await suvet(['survey', 'npm:@quay/kit'], cwd, { SUVET_CACHE_DIR: join(cwd, 'cache') });
     expect(ran.stderr, turn).toBe(
-      'Other builds of the same modules were left out: dist/cjs, dist/kit.min.js, src\n',
+      'Other builds, demos and tests were left out: dist/cjs, dist/kit.min.js, src\n',
     );
   }
 });

@@ -15,6 +15,20 @@ test.each<[string, string[], string[], string[]]>([
   ['source that the package is entered by', ['dist/a.js', 'src/a.ts'], ['src/a.ts'], []],
   ['source in JavaScript that is the package', ['a.js', 'src/a.js'], ['a.js'], []],
   ['nothing but a bundle', ['dist/a.min.js'], [], []],
+  [
+    'what is made of the source in JavaScript that the package is entered by',
+    ['dist/a.js', 'src/a.js', 'src/b.js'],
+    ['src/a.js', 'dist/a.js'],
+    ['dist/a.js'],
+  ],
+  [
+    'demos and tests of a package that is entered elsewhere',
+    ['a.js', 'demo/b.js', 'test/c.js'],
+    ['a.js'],
+    ['demo/b.js', 'test/c.js'],
+  ],
+  ['demos that the package is entered by', ['a.js', 'demo/b.js'], ['demo/b.js'], []],
+  ['a folder of demos, by itself', ['a.js', 'demo/b.js'], [], []],
 ])('builds: %s', (_, files, entries, others) => {
   const sorted = sortBuilds(files, entries);
   expect(sorted.others).toEqual(others);

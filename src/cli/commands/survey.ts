@@ -37,7 +37,7 @@ export const survey: CommandSpec = {
     const { exitFor } = await import('../select.js');
     for (const line of findingLines(findings, call.screen)) call.screen.say(line);
     if (surveyed.leftOut.length > 0)
-      call.screen.say(`Other builds of the same modules were left out: ${surveyed.leftOut.join(', ')}`);
+      call.screen.say(`Other builds, demos and tests were left out: ${surveyed.leftOut.join(', ')}`);
     const document = await documentOf(call, contract);
     if (typeof call.options.out === 'string')
       await writeDocument(call, call.options.out, document ?? contract);

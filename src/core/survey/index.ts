@@ -33,7 +33,7 @@ export interface SurveyResult {
 /** A result together with the path of the module that registers each tag. */
 export interface SurveyOutcome extends SurveyResult {
   paths: Map<string, string>;
-  /** Other builds of the same modules, which were left out. */
+  /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
 }
 

@@ -94,6 +94,7 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
     withoutCompiledTwins(files).map((path) => shown(path, folder)),
     entryFiles(described),
     exportTargets(described),
+    source.startsWith('npm:'),
   );
   const absolute = (path: string) => join(folder, path);
   const declarations = sortBuilds(

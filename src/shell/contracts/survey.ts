@@ -12,7 +12,7 @@ export interface Surveyed {
   modules: Map<string, string>;
   /** Folder the modules' specifiers are relative to, by tag. */
   roots: Map<string, string>;
-  /** Other builds of the same modules, which were left out. */
+  /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
 }
 

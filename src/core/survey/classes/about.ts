@@ -39,17 +39,18 @@ export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): Abou
   const names = namesOf(layer, container);
   const found: About[] = [];
   const outer = withLocals({ ...scope, bindings: layer.bindings }, around);
+  const visiting = { own: layer.node, found, depth: 0, graph };
   for (const name of names) {
     for (const statement of namedIn(container, program).get(name) ?? []) {
       if (statement.end > layer.node.start || statement.start < layer.node.end || isAbout(statement, layer))
-        visit(statement, outer, namesTest(names), found, 0, graph);
+        visit(statement, outer, { ...visiting, isClass: namesTest(names) });
     }
   }
   for (const member of layer.node.body.body) {
     if (member.type !== 'StaticBlock') continue;
     const test = (node: Ast.Node) => isThis(node) || namesTest(names)(node);
     for (const statement of member.body)
-      visit(statement, { ...outer, ...holderOf(scope) }, test, found, 0, graph);
+      visit(statement, { ...outer, ...holderOf(scope) }, { ...visiting, isClass: test });
   }
   const all = [...new Map(found.map((one) => [one, one])).values()];
   if (isOnlyOne) KNOWN.set(layer.node, all);
@@ -120,16 +121,20 @@ function isPlainClass(statement: Ast.Node): boolean {
   return inner?.type === 'ClassDeclaration';
 }
 
-function visit(
-  node: Ast.Node,
-  scope: Scope,
-  isClass: (node: Ast.Node) => boolean,
-  found: About[],
-  depth: number,
-  graph: ModuleGraph,
-): void {
+/** What is looked for on a way through code. */
+interface Visiting {
+  own: Ast.Class;
+  isClass: (node: Ast.Node) => boolean;
+  found: About[];
+  /** Through so many functions the way has led. */
+  depth: number;
+  graph: ModuleGraph;
+}
+
+function visit(node: Ast.Node, scope: Scope, visiting: Visiting): void {
+  const { isClass, found } = visiting;
   const steps = (...next: (Ast.Node | null | undefined)[]) => {
-    for (const one of next) if (one) visit(one, scope, isClass, found, depth, graph);
+    for (const one of next) if (one) visit(one, scope, visiting);
   };
   switch (node.type) {
     case 'ExpressionStatement':
@@ -164,8 +169,7 @@ function visit(
       break;
     case 'ForOfStatement': {
       const pattern = node.left.type === 'VariableDeclaration' ? node.left.declarations[0]?.id : null;
-      for (const round of roundsOf(node.right, pattern, node.body, scope))
-        visit(node.body, round, isClass, found, depth, graph);
+      for (const round of roundsOf(node.right, pattern, node.body, scope)) visit(node.body, round, visiting);
       break;
     }
     case 'AssignmentExpression':
@@ -173,7 +177,7 @@ function visit(
       steps(node.right);
       break;
     case 'CallExpression':
-      visitCall(node, scope, isClass, found, depth, graph);
+      visitCall(node, scope, visiting);
       break;
     default:
   }
@@ -190,19 +194,12 @@ function roundsOf(
   return (rounds ?? []).map((bindings) => withBlock(scope, bindings, body));
 }
 
-function visitCall(
-  node: Ast.CallExpression,
-  scope: Scope,
-  isClass: (node: Ast.Node) => boolean,
-  found: About[],
-  depth: number,
-  graph: ModuleGraph,
-): void {
+function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): void {
+  const { own, isClass, found, depth, graph } = visiting;
   found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass) });
   // Compilers make a class, and do things to it, inside of the arguments of a call.
   for (const one of node.arguments) {
-    if (one.type === 'AssignmentExpression' || one.type === 'SequenceExpression')
-      visit(one, scope, isClass, found, depth, graph);
+    if (one.type === 'AssignmentExpression' || one.type === 'SequenceExpression') visit(one, scope, visiting);
   }
   const callee = unwrap(node.callee);
   const [first] = node.arguments;
@@ -215,18 +212,15 @@ function visitCall(
     const [parameter] = first.params;
     if (callee.property.name !== 'forEach' || !first.body) return;
     for (const round of roundsOf(callee.object, parameter, first.body, scope))
-      visit(first.body, round, isClass, found, depth, graph);
+      visit(first.body, round, visiting);
     return;
   }
   if (isFunction(callee) && callee.body) {
-    visit(
-      callee.body,
-      withBlock(scope, bindParameters(callee, node.arguments, scope), callee.body),
-      isClass,
-      found,
-      depth,
-      graph,
-    );
+    // Where another class is made, what is done is done to that.
+    const classes = within('class', callee, scope.module.program);
+    if (classes.length > 0 && !classes.includes(own)) return;
+    const inner = withBlock(scope, bindParameters(callee, node.arguments, scope), callee.body);
+    visit(callee.body, inner, visiting);
     return;
   }
   if (depth >= DEEPEST) return;
@@ -236,7 +230,7 @@ function visitCall(
     if (!method?.node.body || !graph.isOwn(method.scope.module)) return;
     const bindings = calledWith(method, node.arguments, scope);
     const inner = withBlock({ ...method.scope, bindings }, new Map(), method.node.body);
-    visit(method.node.body, inner, isThis, found, depth + 1, graph);
+    visit(method.node.body, inner, { ...visiting, isClass: isThis, depth: depth + 1 });
     return;
   }
   const at = node.arguments.findIndex((one) => isClass(one));
@@ -247,7 +241,7 @@ function visitCall(
   const bindings = calledWith(called, node.arguments, scope);
   const isParameter = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
   const inner = withBlock({ ...called.scope, bindings }, new Map(), called.node.body);
-  visit(called.node.body, inner, isParameter, found, depth + 1, graph);
+  visit(called.node.body, inner, { ...visiting, isClass: isParameter, depth: depth + 1 });
 }
 
 function isThis(node: Ast.Node): boolean {

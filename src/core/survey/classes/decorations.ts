@@ -8,7 +8,7 @@
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
-import { localDeclarations, unwrap } from '../folding/functions.js';
+import { calledName, localDeclarations, unwrap } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -160,7 +160,11 @@ export function classDecorations(
     return [{ decorators: [applied], target: first }];
   if (node.arguments.some((one) => memberName(one, scope) !== null && one.type === 'ObjectExpression'))
     return [];
-  const list = node.arguments.map((one) => listOf(one, scope)).find((one) => one?.some(isCall));
+  // A list of plain names may be anything, unless the helper says that it decorates.
+  const isHelper = /decorate/i.test(calledName(callee));
+  const list = node.arguments
+    .map((one) => listOf(one, scope))
+    .find((one) => one?.some((given) => isCall(given) || (isHelper && given.type === 'Identifier')));
   if (!list || node.arguments.some(isPrototypeMember)) return [];
   const kindOfMember = node.arguments.some(
     (one, index) =>

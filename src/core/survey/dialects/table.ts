@@ -3,6 +3,7 @@
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../classes/about.js';
+import { makesProperties } from '../classes/layers.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import type { Scope } from '../folding/functions.js';
@@ -25,14 +26,17 @@ export const table: Dialect = {
     const entries = found
       .flatMap(({ node, scope }) => tableEntries(node, scope))
       .map((entry): TableEntry => ({ ...entry, value: compiledOptions(entry.value) }));
-    // Only one family of base classes has options of these names, and it writes attributes in kebab case.
-    const isKebab = entries.some(
-      ({ value }) =>
-        isOptions(value) &&
-        ['notify', 'reflectToAttribute', 'observer', 'computed', 'readOnly'].some((key) =>
-          value.object.has(key),
-        ),
-    );
+    // Where no base class can be asked: one family of them has options of these names, and writes attributes in kebab case.
+    const isAsked = context.chain.layers.some((layer) => makesProperties(layer.node));
+    const isKebab =
+      !isAsked &&
+      entries.some(
+        ({ value }) =>
+          isOptions(value) &&
+          ['notify', 'reflectToAttribute', 'observer', 'computed', 'readOnly'].some((key) =>
+            value.object.has(key),
+          ),
+      );
     const attributeCase = isKebab ? 'kebab' : attributeCaseOf(context.chain);
     const properties: PropertyEvidence[] = [];
     const events: ContractEvent[] = [];

@@ -313,7 +313,10 @@ function foldMethodCall(
   }
   if (Array.isArray(receiver)) return foldArrayMethod(method, receiver, args.map(inner), call(0));
   if (isFoldedObject(receiver)) return foldObjectMethod(method, receiver, args.map(inner));
-  return null;
+  // Of a list that cannot be told, with others after it, those others can.
+  return receiver === UNKNOWN && method === 'concat'
+    ? foldArrayMethod(method, [UNKNOWN], args.map(inner), null)
+    : null;
 }
 
 function foldObjectMethod(method: string, { object }: FoldedObject, [first]: Folded[]): Folded {

@@ -76,6 +76,8 @@ function writtenObject(
   if (node.type === 'CallExpression' && node.arguments.length === 1 && node.arguments[0])
     return writtenObject(node.arguments[0], scope);
   if (node.type !== 'Identifier') return null;
+  const bound = scope.bindings?.get(node.name);
+  if (bound) return unwrap(bound.node) === node ? null : writtenObject(bound.node, bound.scope);
   const found = scope.graph.find(node.name, scope.module);
   if (found?.declaration.kind !== 'variable' || !found.declaration.init) return null;
   const init = unwrap(found.declaration.init);

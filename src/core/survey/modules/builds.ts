@@ -3,7 +3,10 @@
 export interface Builds {
   /** What the package is used by. */
   main: string[];
-  /** The same once more: for older module systems, minified, bundled, or as source beside what is made of it. */
+  /**
+   * The same once more: for older module systems, minified, bundled, or as source beside what is made of it; and what
+   * a package that is entered elsewhere has for its demos and tests.
+   */
   others: string[];
 }
 
@@ -14,17 +17,20 @@ const OTHER_FILES =
 /** Pages, demos and tests come last: what they register is never taken for the package's own. */
 const ASIDE =
   /(?:^|\/)(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?|playground|site|website)(?:\/|$)/i;
+const NOT_OFFERED = /(?:^|\/)(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?)\//i;
 const SOURCE_FOLDER = /(?:^|\/)src\//;
 
 /**
  * Sorts the files of a package (paths relative to it) by build. `entries` are the files that the package is entered
  * by, as its manifest names them: source beside a build is left to last when the package is entered by the build.
- * `exported` are the folders that it exports anything of; null where it exports all there is.
+ * `exported` are the folders that it exports anything of; null where it exports all there is. One that is installed
+ * offers none of its demos and tests, whether it says how it is entered or not.
  */
 export function sortBuilds(
   files: readonly string[],
   entries: readonly string[],
   exported: readonly string[] | null = null,
+  isInstalled = false,
 ): Builds {
   const twins = exported ? twinFolders(files, new Set(exported.map(topFolder))) : new Set<string>();
   const isOther = (one: string) => isNamedOther(one) || twins.has(topFolder(one));
@@ -38,8 +44,17 @@ export function sortBuilds(
     SOURCE_FOLDER.test(one) &&
     /\.[cm]?tsx?$/.test(one) &&
     built.has(baseName(one));
-  const main = files.filter((one) => !isOther(one) && !isSourceOfBuild(one));
-  const others = files.filter((one) => isOther(one) || isSourceOfBuild(one));
+  // A package that is entered by its source, as modules, may hold what is made of that for older loaders.
+  const sources = new Set(
+    files.filter((one) => SOURCE_FOLDER.test(one) && /\.m?js$/.test(one)).map((one) => baseName(one)),
+  );
+  const isMadeOfSource = (one: string) =>
+    isEnteredBySource && !SOURCE_FOLDER.test(one) && entries.includes(one) && sources.has(baseName(one));
+  const isAside = (one: string) =>
+    (isInstalled || entries.length > 0) && NOT_OFFERED.test(one) && !entries.includes(one);
+  const isLeft = (one: string) => isOther(one) || isSourceOfBuild(one) || isMadeOfSource(one) || isAside(one);
+  const main = files.filter((one) => !isLeft(one));
+  const others = files.filter(isLeft);
   const last = (one: string) => (ASIDE.test(one) ? 1 : 0);
   return main.length > 0
     ? { main: main.toSorted((a, b) => last(a) - last(b)), others }
@@ -73,7 +88,7 @@ function topFolder(file: string): string {
 /** What to call the builds that files belong to: by the folder that tells, else by the file. */
 export function namesOfBuilds(files: readonly string[]): string[] {
   const names = files.map((file) => {
-    const folder = OTHER_FOLDERS.exec(file) ?? SOURCE_FOLDER.exec(file);
+    const folder = OTHER_FOLDERS.exec(file) ?? NOT_OFFERED.exec(file) ?? SOURCE_FOLDER.exec(file);
     if (folder) return file.slice(0, folder.index + folder[0].length).replace(/\/$/, '');
     return isNamedOther(file) ? file : topFolder(file) || file;
   });

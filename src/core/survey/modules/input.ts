@@ -6,7 +6,7 @@ import type { ModuleReader } from './modules.js';
 export interface SurveyInput {
   /** The modules to look for registrations in. Others are reached from them as needed. */
   paths: readonly string[];
-  /** Other builds of the same modules, looked into only when `paths` hold no component. */
+  /** Other builds of the same modules, demos and tests, looked into only when `paths` hold no component. */
   otherPaths?: readonly string[];
   reader: ModuleReader;
   package: Contract['package'];

@@ -1,6 +1,7 @@
 /** One module: what its text declares, exports and imports. */
 
 import { LineMap } from '../../findings/lines.js';
+import { restoreModules } from '../syntax/commonjs.js';
 import type { Ast, Comment, Program } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { restoreClasses } from '../syntax/restoring.js';
@@ -48,6 +49,7 @@ const DEFAULT_EXPORT = '*default*';
 /** Parses a module and reads its names. */
 export function readModule(path: string, label: string, source: string): Module {
   const { program, comments, errors } = parseModule(path, source);
+  restoreModules(program, source);
   restoreClasses(program, source);
   const module: Module = {
     path,

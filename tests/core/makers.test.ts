@@ -1,0 +1,250 @@
+/** Elements that a function of another package makes or registers: what it is given, and what it makes of that. */
+import { describe, expect, test } from 'vitest';
+import { attributesOf } from '../../src/core/contract/types.js';
+import { componentIn, surveyed } from '../support/memory.js';
+
+const names = (list: readonly { name: string }[]) => list.map((one) => one.name).sort();
+
+/** A package that makes an element of a function, its tag and the names of its properties. */
+const MAKER = {
+  'lib/make': `export default function make(view, tag, names, options) {
+    function Made() { const self = Reflect.construct(HTMLElement, [], Made); if (options) self.attachShadow({ mode: 'open' }); return self; }
+    Made.prototype = Object.create(HTMLElement.prototype);
+    names = names || view.observed || [];
+    Made.observedAttributes = names;
+    names.forEach((name) => Object.defineProperty(Made.prototype, name, { get() { return this.held[name]; }, set(value) { this.held[name] = value; } }));
+    customElements.define(tag || view.tag, Made);
+    return Made;
+  }`,
+};
+
+describe('a function of another package that makes an element of a view', () => {
+  const source = `import make from 'make';
+    const Pier = ({ deck }) => h('div', { part: 'deck' }, deck, h('slot'), h('slot', { name: 'rail' }));
+    make(Pier, 'pier-a', ['deck', 'max-berths'], { shadow: true });`;
+
+  test('has the properties that it was given, each with its attribute', () => {
+    const pier = componentIn(source, MAKER);
+    expect(names(pier.properties)).toEqual(['deck', 'max-berths']);
+    expect(names(attributesOf(pier))).toEqual(['deck', 'max-berths']);
+  });
+
+  test('shows what the view renders', () => {
+    const pier = componentIn(source, MAKER);
+    expect(names(pier.slots)).toEqual(['', 'rail']);
+    expect(names(pier.cssParts)).toEqual(['deck']);
+  });
+
+  test('accessors of names written in the function are its own affair', () => {
+    const pier = componentIn(`import make from 'make';\nconst Pier = () => null;\nmake(Pier, 'pier-a');`, {
+      'lib/make': `export default function make(view, tag) {
+        class Made extends HTMLElement {}
+        Object.defineProperty(Made.prototype, 'inner', { get() { return view; } });
+        customElements.define(tag, Made);
+      }`,
+    });
+    expect(pier.properties).toEqual([]);
+  });
+});
+
+test('a description tells more than what the function goes on to do with it', () => {
+  const pier = componentIn(
+    `import { define, html } from 'make';
+     export default define({
+       tag: 'pier-a', berths: 2, free: ({ berths }) => berths > 0,
+       render: () => html\`<slot name="rail"></slot>\`,
+     });`,
+    {
+      'lib/make': `export const html = () => null;
+        function compile(parts, Made) { Made = class extends HTMLElement {}; for (const key of Object.keys(parts)) Object.defineProperty(Made.prototype, key, { get() {} }); return Made; }
+        export function define(parts) { if (!parts.tag) throw TypeError(); customElements.define(parts.tag, compile(parts)); return parts; }`,
+    },
+  );
+  expect(names(pier.properties)).toEqual(['berths', 'free']);
+  expect(names(pier.slots)).toEqual(['rail']);
+  // A default export has no name.
+  expect(pier.className).toBeNull();
+});
+
+describe('a class that is handed over', () => {
+  const KIT = {
+    'lib/kit': `const dash = (text) => String(typeof text === 'symbol' ? text.description : text).replace(/([A-Z]($|[a-z]))/g, '-$1').replace(/^-/, '').toLowerCase();
+      function register(given, name) { const tag = name || dash(given.name).replace(/-element$/, ''); window.customElements.define(tag, given); return given; }
+      class Keeper { constructor(given, name) { this.given = given; register(given, name); } }
+      export function keep(given) { new Keeper(given); }
+      export class Base extends HTMLElement {
+        static tagOf(name) { return name.match(/[A-Z][a-z]*/g).join('-').toLowerCase(); }
+        static add(given, tag) { if (!tag) tag = Base.tagOf(given.name); customElements.define(tag, given); }
+        static put(tag) { if (customElements.get(tag)) return; customElements.define(tag, this); }
+        static view(tag, template, given) { given.template = template; customElements.define(tag, given); }
+      }
+      export function look(given) { console.log(given.name); }`,
+  };
+  test.each([
+    [
+      'to a function',
+      `import { keep } from 'kit';\nclass QuaySideElement extends HTMLElement {}\nkeep(QuaySideElement);`,
+      'quay-side',
+    ],
+    [
+      'to a decorator',
+      `import { keep } from 'kit';\n@keep\nexport class QuaySideElement extends HTMLElement {}`,
+      'quay-side',
+    ],
+    [
+      'to a compiled decorator',
+      `import { keep } from 'kit'; import { help } from 'tslib'; let QuaySideElement = class QuaySideElement extends HTMLElement {}; QuaySideElement = __decorate([keep], QuaySideElement);`,
+      'quay-side',
+    ],
+    [
+      'to a static method',
+      `import { Base } from 'kit';\nclass QuaySide extends Base {}\nBase.add(QuaySide);`,
+      'quay-side',
+    ],
+    [
+      'to a static method, with its tag',
+      `import { Base } from 'kit';\nclass Quay extends Base {}\nBase.add(Quay, 'pier-q');`,
+      'pier-q',
+    ],
+    [
+      'by a static method of its own',
+      `import { Base } from 'kit';\nclass Quay extends Base {}\nQuay.put('pier-q');`,
+      'pier-q',
+    ],
+  ])('%s', (_, source, tag) => {
+    const { contract, findings } = surveyed({ 'a.ts': source, ...KIT });
+    expect(findings).toEqual([]);
+    expect(contract.components.map((one) => one.tag)).toEqual([tag]);
+  });
+
+  test('what is handed over beside it belongs to it', () => {
+    const source = `import { Base } from 'kit';\nclass Quay extends Base {}\nBase.view('pier-q', '<slot name="rail"></slot>', Quay);`;
+    const quay = componentIn(source, KIT);
+    expect(quay.className).toBe('Quay');
+    expect(names(quay.slots)).toEqual(['rail']);
+  });
+
+  test('a function that takes it nowhere registers nothing', () => {
+    const source = `import { look } from 'kit';\nclass QuaySide extends HTMLElement {}\nlook(QuaySide);`;
+    expect(surveyed({ 'a.ts': source, ...KIT }).contract.components).toEqual([]);
+  });
+
+  test('a decorator whose module puts something before the names of attributes', () => {
+    const quay = componentIn(
+      `import { attr } from 'kit'; class Quay extends HTMLElement { @attr mostBerths = 2; } customElements.define('pier-q', Quay);`,
+      {
+        'lib/kit': `const kept = new Map();
+          export function attr(proto, key) { kept.set(proto, [...(kept.get(proto) ?? []), key]); }
+          export function observe(given) { const prefix = given.prefix ?? 'data-'; Object.defineProperty(given, 'observedAttributes', { get: () => kept.get(given.prototype).map((key) => prefix + key) }); }`,
+      },
+    );
+    expect(quay.properties.map((one) => [one.name, one.attribute?.name])).toEqual([
+      ['mostBerths', 'data-most-berths'],
+    ]);
+  });
+});
+
+test('a static method of a mixin makes accessors of a table and registers', () => {
+  const quay = componentIn(`
+    const kebab = (text) => text.replace(/[A-Z]/g, (one) => '-' + one.toLowerCase());
+    const Tabled = (Base) => class extends Base {
+      static table = {};
+      static get observedAttributes() { return Object.keys(this.table).map(kebab); }
+      static setUp(tag) {
+        for (const [name, type] of Object.entries(this.table)) {
+          const attribute = kebab(name);
+          Object.defineProperty(this.prototype, name, { get() { return this.getAttribute(attribute); }, set(value) { this.setAttribute(attribute, value); } });
+        }
+        customElements.define(tag, this);
+      }
+    };
+    class Quay extends Tabled(HTMLElement) { static table = { mostBerths: Number, deck: String }; }
+    Quay.setUp('pier-q');`);
+  expect(quay.properties.map((one) => [one.name, one.attribute?.name])).toEqual([
+    ['mostBerths', 'most-berths'],
+    ['deck', 'deck'],
+  ]);
+});
+
+describe('attributes listed where a class is registered', () => {
+  const LISTED = `attributes: ['deck', { property: 'mostBerths', attribute: 'most-berths' }, { property: 'isOpen', mode: 'boolean' }]`;
+  const expected = [
+    ['deck', 'deck', 'string'],
+    ['isOpen', 'isopen', 'boolean'],
+    ['mostBerths', 'most-berths', 'string'],
+  ];
+  test.each([
+    [
+      'in a description',
+      `class Quay extends HTMLElement {} Quay.define({ name: 'pier-q', template: view, ${LISTED} });`,
+    ],
+    [
+      'in one beside the class',
+      `class Base extends HTMLElement {} class Quay extends Base {} Base.define(Quay, { name: 'pier-q', template: view, ${LISTED} });`,
+    ],
+    [
+      'in what a decorator is given',
+      `@customElement({ name: 'pier-q', ${LISTED} }) class Quay extends HTMLElement {}`,
+    ],
+  ])('%s', (_, source) => {
+    const quay = componentIn(source);
+    expect(quay.className).toBe('Quay');
+    const told = quay.properties.map((one) => [one.name, one.attribute?.name, one.attribute?.reads]);
+    expect(told.sort()).toEqual(expected);
+  });
+});
+
+test('a key of an object names nothing', () => {
+  const quay = componentIn(`
+    const template = html\`<slot name="other"></slot>\`;
+    class Quay extends HTMLElement {}
+    Quay.define({ name: 'pier-q', template: html\`<slot name="rail"></slot>\` });`);
+  expect(names(quay.slots)).toEqual(['rail']);
+});
+
+test('what is done where another class is made is done to that', () => {
+  const { contract } = surveyed({
+    'a.ts': `
+      class Base extends HTMLElement { static get observedAttributes() { return []; } }
+      let Quay = (() => {
+        let _classSuper = Base;
+        return _a = class Quay extends _classSuper {}, (() => { _deck = [property({ type: String })]; __esDecorate(_a, null, _deck, { kind: 'accessor', name: 'deck', static: false }); })(), _a;
+      })();
+      class Mole extends Base {}
+      customElements.define('pier-m', Mole);`,
+  });
+  expect(contract.components.map((one) => [one.tag, names(one.properties)])).toEqual([['pier-m', []]]);
+});
+
+test('where a list above cannot be told, the names after it can', () => {
+  const quay = componentIn(
+    `import Base from 'far'; class Quay extends Base { static get observedAttributes() { return Base.observedAttributes.concat(['deck']); } } customElements.define('pier-q', Quay);`,
+  );
+  expect(names(attributesOf(quay))).toEqual(['deck']);
+  expect(quay.notes.map((one) => one.code)).toEqual(['base-class-unknown']);
+});
+
+test('a base class within reach tells how it writes attributes, whatever options stand beside', () => {
+  const source = (text: string) => `
+    class Base extends HTMLElement { static createProperty() {} static attributeNameForProperty(name) { return ${text}; } }
+    class Quay extends Base { static get properties() { return { mostBerths: { type: Number, notify: true } }; } }
+    customElements.define('pier-q', Quay);`;
+  const attributes = (text: string) => names(attributesOf(componentIn(source(text))));
+  expect(attributes('name.toLowerCase()')).toEqual(['mostberths']);
+  expect(attributes('camelToDash(name)')).toEqual(['most-berths']);
+});
+
+test('a table in a function, entry by entry', () => {
+  const { contract } = surveyed({
+    'a.ts': `class Quay extends HTMLElement {} class Mole extends HTMLElement {}
+      function start() {
+        const parts = { 'pier-q': Quay, 'pier-m': Mole };
+        Object.entries(parts).forEach(([name, part]) => customElements.define(name, part));
+      }
+      start();`,
+  });
+  expect(contract.components.map((one) => [one.tag, one.className])).toEqual([
+    ['pier-m', 'Mole'],
+    ['pier-q', 'Quay'],
+  ]);
+});
