@@ -58,7 +58,9 @@ export function survey(input: SurveyInput): SurveyOutcome {
     (a, b) => (a.tag < b.tag ? -1 : 1),
   );
   const paths = new Map([...found.components].map(([tag, one]) => [tag, one.registered.module.path]));
-  const leftOut = isElsewhere ? [] : namesOfBuilds((input.otherPaths ?? []).map(input.reader.label));
+  const leftOut = isElsewhere
+    ? []
+    : namesOfBuilds((input.otherPaths ?? []).map(input.reader.label), input.paths.map(input.reader.label));
   return {
     contract: { contract: 1, package: input.package, components },
     findings: found.findings,

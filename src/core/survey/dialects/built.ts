@@ -25,6 +25,7 @@ import { keyName } from '../folding/literals.js';
 import type { TableEntry } from '../folding/tables.js';
 import { tableEntries } from '../folding/tables.js';
 import type { Ast } from '../syntax/parse.js';
+import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword, NO_TYPE } from '../types/types.js';
 import { attributeCaseOf, isOptions, namedTypes, readOptions } from './options.js';
@@ -73,6 +74,7 @@ function readBase(context: LayerContext, found: Found): void {
   const attributeCase = attributeCaseOf(chain);
   for (const argument of above.arguments) {
     const description = unwrap(argument);
+    if (isBehaviors(description, scope)) readArgument({ node: description, scope }, found, context, 1);
     if (description.type !== 'ObjectExpression') continue;
     for (const one of description.properties) {
       const name = one.type === 'Property' ? keyName(one.key, one.computed, (key) => fold(key, scope)) : null;
@@ -83,6 +85,27 @@ function readBase(context: LayerContext, found: Found): void {
       else if (EVENT_KEYS.includes(name)) readKey(name, one.value, scope, found, context);
     }
   }
+}
+
+/** A list of objects that describe what a class is to have besides, one of them at least with a table of properties. */
+function isBehaviors(list: Ast.Node, scope: Scope, depth = 0): boolean {
+  return (
+    list.type === 'ArrayExpression' &&
+    depth < DEEPEST &&
+    list.elements.some((one) => {
+      const given = one?.type === 'Identifier' ? objectNamed(one.name, scope) : one;
+      return (
+        entryOf(given, 'properties') !== null || (given !== null && isBehaviors(given, scope, depth + 1))
+      );
+    })
+  );
+}
+
+/** What a name of the top level is given. */
+function objectNamed(name: string, scope: Scope): Ast.Node | null {
+  const found = scope.graph.find(name, scope.module);
+  const init = found?.declaration.kind === 'variable' ? found.declaration.init : null;
+  return init && unwrap(init);
 }
 
 const DEEPEST = 20;

@@ -19,7 +19,7 @@ import type {
 } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
-import type { Folded } from '../folding/folded.js';
+import type { Folded, FoldedObject } from '../folding/folded.js';
 import { asString, isFoldedObject } from '../folding/folded.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { boundTo, isFunction, originalName, returned, unwrap } from '../folding/functions.js';
@@ -142,9 +142,7 @@ function declaredBy(
     if (!declaresProperty(options, argument, givenName) && !(called && makesProperty(called, options, scope)))
       continue;
     const attributeCase = attributeCaseOf(context.chain);
-    const text =
-      typeof options === 'string' ? { object: new Map([['attribute', options as Folded]]) } : options;
-    const read = readOptions(name, text, attributeCase);
+    const read = readOptions(name, asOptions(options, givenName), attributeCase);
     const isInner = read.internal || INNER_NAMES.test(givenName);
     return {
       name,
@@ -163,6 +161,15 @@ function declaredBy(
     };
   }
   return null;
+}
+
+/** What a decorator is given, as options: a text, and the name in what one of an attribute is given, are the attribute's. */
+function asOptions(given: Folded | undefined, decorator: string): Folded | undefined {
+  const named = isFoldedObject(given ?? null) ? (given as FoldedObject).object.get('name') : given;
+  const isNamed = typeof named === 'string' && (given === named || ATTRIBUTE_NAMES.test(decorator));
+  if (!isNamed) return given;
+  const others = isFoldedObject(given ?? null) ? (given as FoldedObject).object : [];
+  return { object: new Map<string, Folded>([['attribute', named], ...others]) };
 }
 
 function declaresProperty(

@@ -26,17 +26,8 @@ export const table: Dialect = {
     const entries = found
       .flatMap(({ node, scope }) => tableEntries(node, scope))
       .map((entry): TableEntry => ({ ...entry, value: compiledOptions(entry.value) }));
-    // Where no base class can be asked: one family of them has options of these names, and writes attributes in kebab case.
     const isAsked = context.chain.layers.some((layer) => makesProperties(layer.node));
-    const isKebab =
-      !isAsked &&
-      entries.some(
-        ({ value }) =>
-          isOptions(value) &&
-          ['notify', 'reflectToAttribute', 'observer', 'computed', 'readOnly'].some((key) =>
-            value.object.has(key),
-          ),
-      );
+    const isKebab = !isAsked && (entries.some(isOfKebab) || tablesNamed('props', context).length > 0);
     const attributeCase = isKebab ? 'kebab' : attributeCaseOf(context.chain);
     const properties: PropertyEvidence[] = [];
     const events: ContractEvent[] = [];
@@ -48,6 +39,15 @@ export const table: Dialect = {
     return { properties, events };
   },
 };
+
+/**
+ * Where no base class can be asked: some have options of these names, or a table named `props`, and write attributes in kebab
+ * case.
+ */
+function isOfKebab({ value }: TableEntry): boolean {
+  const names = ['notify', 'reflectToAttribute', 'observer', 'computed', 'readOnly'];
+  return isOptions(value) && names.some((key) => value.object.has(key));
+}
 
 function tablesNamed(name: string, context: LayerContext): { node: Ast.Node; scope: Scope }[] {
   const value = staticValue(context.layer.node, name, context.layer.module);

@@ -33,7 +33,9 @@ export function sortBuilds(
   isInstalled = false,
 ): Builds {
   const twins = exported ? twinFolders(files, new Set(exported.map(topFolder))) : new Set<string>();
-  const isOther = (one: string) => isNamedOther(one) || twins.has(topFolder(one));
+  const all = new Set(files);
+  const hasModule = (one: string) => /\.c?js$/.test(one) && all.has(one.replace(/c?js$/, 'mjs'));
+  const isOther = (one: string) => isNamedOther(one) || twins.has(topFolder(one)) || hasModule(one);
   const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
   const built = new Set(
     files.filter((one) => !SOURCE_FOLDER.test(one) && !isOther(one)).map((one) => baseName(one)),
@@ -85,12 +87,13 @@ function topFolder(file: string): string {
   return file.includes('/') ? file.slice(0, file.indexOf('/')) : '';
 }
 
-/** What to call the builds that files belong to: by the folder that tells, else by the file. */
-export function namesOfBuilds(files: readonly string[]): string[] {
+/** What to call the builds that files belong to: by the folder that tells, where none of those kept is in it, else by the file. */
+export function namesOfBuilds(files: readonly string[], kept: readonly string[] = []): string[] {
+  const folders = new Set(kept.map(topFolder));
   const names = files.map((file) => {
     const folder = OTHER_FOLDERS.exec(file) ?? NOT_OFFERED.exec(file) ?? SOURCE_FOLDER.exec(file);
     if (folder) return file.slice(0, folder.index + folder[0].length).replace(/\/$/, '');
-    return isNamedOther(file) ? file : topFolder(file) || file;
+    return isNamedOther(file) || folders.has(topFolder(file)) ? file : topFolder(file) || file;
   });
   return [...new Set(names)].sort();
 }
