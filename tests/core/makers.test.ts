@@ -248,3 +248,46 @@ test('a table in a function, entry by entry', () => {
     ['pier-q', 'Quay'],
   ]);
 });
+
+test('a table of what properties start with may say more of some, also where the view is given later', () => {
+  const pier = componentIn(
+    `import { register } from 'far'; register('pier-a', { deck: 'low', isOpen: { value: false, attribute: 'opened', reflect: true } })((props) => null);`,
+  );
+  expect(pier.properties.map((one) => [one.name, one.attribute?.name, one.attribute?.reflects])).toEqual([
+    ['deck', 'deck', false],
+    ['isOpen', 'opened', true],
+  ]);
+});
+
+describe('a mixin that is handed behaviours', () => {
+  const FAR = { 'lib/far': `export const mix = (parts, Base) => make({}, Base, parts);` };
+  const source = (list: string) => `import { mix } from 'far';
+    const Lit = { properties: { isLit: { type: Boolean } }, light() {} };
+    const Both = [Lit, { properties: { deck: String } }];
+    class Pier extends mix(${list}, HTMLElement) {}
+    customElements.define('pier-a', Pier);`;
+  test.each([
+    ['one', '[Lit]', ['is-lit']],
+    ['lists of them', '[Both]', ['deck', 'is-lit']],
+    ['a list of anything else', '[1, Pier]', []],
+  ])('%s', (_, list, attributes) => {
+    expect(names(attributesOf(componentIn(source(list), FAR)))).toEqual(attributes);
+  });
+});
+
+test('attributes of classes that make all properties at once have hyphens', () => {
+  const quay = componentIn(`
+    class Base extends HTMLElement { static createProperties(all) {} static finalize() {} }
+    class Quay extends Base { static get properties() { return { mostBerths: Number }; } }
+    customElements.define('pier-q', Quay);`);
+  expect(names(attributesOf(quay))).toEqual(['most-berths']);
+});
+
+test('a list that one of two ways returns is told, and that there may be others', () => {
+  const quay = componentIn(`
+    import { isOld } from 'far';
+    class Quay extends HTMLElement { static get observedAttributes() { if (isOld) { this.kept = []; return this.kept; } else { return ['deck']; } } }
+    customElements.define('pier-q', Quay);`);
+  expect(names(quay.attributes)).toEqual(['deck']);
+  expect(quay.notes.map((one) => one.code)).toContain('attributes-not-constant');
+});

@@ -22,7 +22,6 @@ import { asString, isFoldedObject, isReference } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
 import { isFunction, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
-import type { TableEntry } from '../folding/tables.js';
 import { tableEntries } from '../folding/tables.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
@@ -180,15 +179,27 @@ function readAssigned(name: string, scope: Scope, found: Found, context: LayerCo
   }
 }
 
-/** A table of what members start with, beside a tag: `make('a-b', { size: 1, rows: null }, view)`; false for any other. */
+/**
+ * A table of what members start with, beside a tag: `make('a-b', { size: 1, rows: null, on: { value: false, attribute: 'is-on'
+ * } }, view)`; false for any other.
+ */
 function readDefaults({ node, scope }: Part, found: Found, context: LayerContext): boolean {
   const entries = tableEntries(node, scope);
-  const isOther = ({ name, value }: TableEntry) => DESCRIBING.has(name) || isOptions(value);
-  if (entries.length === 0 || entries.some(isOther)) return false;
+  const isStart = (value: Folded) => !isOptions(value) || value.object.has('value');
+  if (entries.length === 0 || !entries.every(({ name, value }) => !DESCRIBING.has(name) && isStart(value)))
+    return false;
   for (const { name, value, node: entry } of entries) {
+    const options = isOptions(value) ? value.object : new Map<string, Folded>();
+    const start = options.has('value') ? options.get('value') : value;
     const own = loose(name, entry.value, scope, context, entry);
-    const reads = typeof value === 'string' ? 'string' : 'json';
-    found.properties.push({ ...own, attribute: { name: kebabCase(name), reads, reflects: false } });
+    found.properties.push({
+      ...own,
+      attribute: {
+        name: asString(options.get('attribute') ?? null) ?? kebabCase(name),
+        reads: typeof start === 'string' ? 'string' : 'json',
+        reflects: options.get('reflect') === true,
+      },
+    });
   }
   return true;
 }

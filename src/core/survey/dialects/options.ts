@@ -7,6 +7,7 @@ import { makesProperties } from '../classes/layers.js';
 import type { AttributeEvidence } from '../evidence/evidence.js';
 import type { Folded, FoldedObject } from '../folding/folded.js';
 import { isFoldedObject, isReference } from '../folding/folded.js';
+import { staticMethod } from '../folding/functions.js';
 import { keyword } from '../types/types.js';
 
 const READERS: ReadonlyMap<string, AttributeReader> = new Map([
@@ -158,9 +159,11 @@ function typeNamed(name: string): TypeInfo | undefined {
 export function attributeCaseOf(chain: ClassChain): AttributeCase {
   const known = CASES.get(chain);
   if (known) return known;
-  const isKebab = chain.layers.some(
-    (layer) => makesProperties(layer.node) && KEBAB.test(layer.module.source),
-  );
+  const has = (name: string) => chain.layers.some((layer) => staticMethod(layer.node, name) !== null);
+  const isKebab =
+    chain.layers.some((layer) => makesProperties(layer.node) && KEBAB.test(layer.module.source)) ||
+    // Those that make all properties at once write it so, also where a minifier took the names of their helpers.
+    (has('createProperties') && !has('createProperty'));
   CASES.set(chain, isKebab ? 'kebab' : 'lower');
   return isKebab ? 'kebab' : 'lower';
 }

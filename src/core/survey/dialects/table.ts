@@ -7,7 +7,7 @@ import { makesProperties } from '../classes/layers.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import type { Scope } from '../folding/functions.js';
-import { staticValue } from '../folding/functions.js';
+import { staticMethod, staticValue } from '../folding/functions.js';
 import type { TableEntry } from '../folding/tables.js';
 import { tableEntries } from '../folding/tables.js';
 import type { Ast } from '../syntax/parse.js';
@@ -26,8 +26,10 @@ export const table: Dialect = {
     const entries = found
       .flatMap(({ node, scope }) => tableEntries(node, scope))
       .map((entry): TableEntry => ({ ...entry, value: compiledOptions(entry.value) }));
-    const isAsked = context.chain.layers.some((layer) => makesProperties(layer.node));
-    const isKebab = !isAsked && (entries.some(isOfKebab) || tablesNamed('props', context).length > 0);
+    const { layers } = context.chain;
+    const isKebab =
+      (entries.some(isOfKebab) && !layers.some((layer) => staticMethod(layer.node, 'createProperty'))) ||
+      (tablesNamed('props', context).length > 0 && !layers.some((layer) => makesProperties(layer.node)));
     const attributeCase = isKebab ? 'kebab' : attributeCaseOf(context.chain);
     const properties: PropertyEvidence[] = [];
     const events: ContractEvent[] = [];
@@ -41,8 +43,9 @@ export const table: Dialect = {
 };
 
 /**
- * Where no base class can be asked: some have options of these names, or a table named `props`, and write attributes in kebab
- * case.
+ * One family of base classes has options of these names, and writes attributes in kebab case; another, which makes
+ * properties one by one, may be given them for nothing. A table named `props` is mostly of the former kind, too, where no
+ * base class can be asked.
  */
 function isOfKebab({ value }: TableEntry): boolean {
   const names = ['notify', 'reflectToAttribute', 'observer', 'computed', 'readOnly'];

@@ -110,7 +110,9 @@ function unknownBranch(node: Ast.IfStatement, run: Run): Outcome {
   for (const [name, bound] of changed) makeUncertain(name, bound, run);
   const returned = outcomes.filter((one) => one !== null);
   const lists = returned.flatMap((one) => (Array.isArray(one.returns) ? [one.returns] : []));
-  if (lists.length < returned.length) return LOST;
+  const isList = (one: { returns: Folded }) => Array.isArray(one.returns) || one.returns === UNKNOWN;
+  if (returned.length > 0 && (lists.length === 0 || !returned.every(isList))) return LOST;
+  if (lists.length < returned.length) lists.push([UNKNOWN]);
   const isOver = node.alternate !== null && returned.length === branches.length;
   if (isOver) return { returns: [...new Set<Folded>([...lists.flat(), UNKNOWN])] };
   run.early.push(...lists);

@@ -36,6 +36,12 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
   });
 }
 
+/** What a function registers, whatever its name, that is handed a class which it may make an element of. */
+export function definingCall(node: Ast.CallExpression, scope: Scope): Finding[] {
+  const helper = definingFunction(unwrap(node.callee), scope);
+  return helper ? throughHelper(node, helper, scope, 'on-import') : [];
+}
+
 /** A bundler may have changed the name here, or where it is exported. */
 function isNamedForIt(callee: Ast.Node, scope: Scope): boolean {
   return [calledName(callee), originalName(callee, scope)].some((name) => DEFINING_NAME.test(name));

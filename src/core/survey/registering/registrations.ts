@@ -15,7 +15,7 @@ import { entryOf } from '../syntax/tree.js';
 import { describedCall, lazyTables, statementCalls } from './descriptions.js';
 import { tagsGiven } from './element-names.js';
 import { handedClass } from './handed-classes.js';
-import { helperCall } from './helpers.js';
+import { definingCall, helperCall } from './helpers.js';
 import { prefixedCall } from './prefixed.js';
 import type { Finding, Registered, Unfolded } from './registering.js';
 import { extendsOf, isDefine, scopesAt } from './registering.js';
@@ -95,8 +95,9 @@ export function registrationsIn(
 function givenClass(node: Ast.CallExpression, scope: Scope): Finding[] {
   for (const one of node.arguments) {
     const isCandidate = one.type === 'Identifier' || isClass(one);
-    if (isCandidate && chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0)
-      return handedClass(node.callee, node.arguments, one, scope, node);
+    if (!isCandidate || chainOf({ node: one, scope, name: null }, scope.graph).layers.length === 0) continue;
+    const handed = handedClass(node.callee, node.arguments, one, scope, node);
+    return handed.length > 0 ? handed : definingCall(node, scope);
   }
   return [];
 }
