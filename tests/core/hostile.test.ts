@@ -190,6 +190,52 @@ const BOUNDLESS: [string, Record<string, string>, string[]][] = [
     ['pier-b'],
   ],
   [
+    'functions that hand a class round',
+    {
+      'a.ts':
+        "function one(given) { two(given); new Kept(given); }\nfunction two(given) { one(given); }\nclass Kept { constructor(given) { one(given); } }\nclass A extends HTMLElement {}\none(A);\ncustomElements.define('pier-a', A);",
+    },
+    ['pier-a'],
+  ],
+  [
+    'names that stand for each other',
+    {
+      'a.ts':
+        "function go() { const a = b, b = a; Object.entries(a).forEach(([name, one]) => customElements.define(name, one)); } go(); customElements.define('pier-a', class extends HTMLElement {});",
+    },
+    ['pier-a'],
+  ],
+  [
+    'behaviours that hold themselves',
+    {
+      'a.ts':
+        "import { mix } from 'far'; const B = [B, { properties: {} }]; class A extends mix([B], HTMLElement) {} customElements.define('pier-a', A);",
+    },
+    ['pier-a'],
+  ],
+  [
+    'static methods that call each other',
+    {
+      'a.ts':
+        "class A extends HTMLElement { static one(tag) { this.two(tag); } static two(tag) { this.one(tag); } } A.one('pier-b'); customElements.define('pier-a', A);",
+    },
+    ['pier-a'],
+  ],
+  [
+    'modules that require each other, and export what they export',
+    {
+      'a.ts':
+        "const b = require('./b.js'); exports.A = exports.A; exports.B = b.B; customElements.define('pier-a', class extends HTMLElement {});",
+      'b.ts': "const a = require('./a.js'); __exportStar(require('./a.js'), exports); exports.B = a.B;",
+    },
+    ['pier-a'],
+  ],
+  [
+    'lines without end',
+    { 'a.ts': `customElements.define('pier-a', class extends HTMLElement {});${'\n; '.repeat(200_000)}` },
+    ['pier-a'],
+  ],
+  [
     'names of the prototype',
     {
       'a.ts':

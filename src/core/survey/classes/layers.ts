@@ -17,7 +17,10 @@ export interface Layer {
   own: boolean;
   /** The table of members that a compiler keeps apart from the class. */
   members?: { node: Ast.Node; scope: Scope; watched: string[] };
-  /** The call that makes the element of the class, where it is handed more than the class. */
+  /**
+   * The call that makes the element of the class, where it is handed more than the class; `near` where only what the
+   * material itself has of that counts.
+   */
   made?: { node: Ast.Node; scope: Scope; near?: true };
   /** The call that makes the element, where no class is written. */
   built?: { node: Ast.Node; scope: Scope };

@@ -7,6 +7,8 @@ import type { Bound, Scope } from './functions.js';
 import { boundTo, unwrap } from './functions.js';
 
 const MOST_ROUNDS = 1_000;
+/** Through so many names a list or an object is followed. */
+const DEEPEST = 8;
 
 /** The bindings of each round of a loop over `list`, or null when it cannot be told what the list holds. */
 export function elementsOf(list: Ast.Node, pattern: Ast.Node, scope: Scope): Map<string, Bound>[] | null {
@@ -17,7 +19,7 @@ export function elementsOf(list: Ast.Node, pattern: Ast.Node, scope: Scope): Map
 
 function itemsOf(list: Ast.Node, scope: Scope, depth: number): Bound[] | null {
   const node = unwrap(list);
-  if (depth > 8) return null;
+  if (depth > DEEPEST) return null;
   if (node.type === 'ArrayExpression') {
     const items = node.elements.map((element) => {
       if (!element) return [];
@@ -70,14 +72,16 @@ function objectItems(node: Ast.CallExpression, scope: Scope): Bound[] | null {
 function writtenObject(
   expression: Ast.Node,
   scope: Scope,
+  depth = 0,
 ): { node: Ast.ObjectExpression; scope: Scope } | null {
+  if (depth > DEEPEST) return null;
   const node = unwrap(expression);
   if (node.type === 'ObjectExpression') return { node, scope };
   if (node.type === 'CallExpression' && node.arguments.length === 1 && node.arguments[0])
-    return writtenObject(node.arguments[0], scope);
+    return writtenObject(node.arguments[0], scope, depth + 1);
   if (node.type !== 'Identifier') return null;
   const bound = scope.bindings?.get(node.name);
-  if (bound) return unwrap(bound.node) === node ? null : writtenObject(bound.node, bound.scope);
+  if (bound) return writtenObject(bound.node, bound.scope, depth + 1);
   const found = scope.graph.find(node.name, scope.module);
   if (found?.declaration.kind !== 'variable' || !found.declaration.init) return null;
   const init = unwrap(found.declaration.init);

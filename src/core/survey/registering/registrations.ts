@@ -43,7 +43,7 @@ const REGISTERING = [
   // A description of an element, and a compiler's table of members.
   /\b\w*(?:[eE]lement|[cC]omponent)\w*\(\s*["'`][a-z]\w*-/,
   // A function that is handed a class, a method that is given a tag, and a plain decorator of a class.
-  /(?:^|[;}\n])\s*(?:[A-Z]\w*\.)?\w+\(\s*[A-Z]\w*\s*[,)]|\b[A-Z]\w*\.\w+\(\s*["'`][a-z][\w.]*-/,
+  /(?:^|[;}])[ \t]{0,80}(?:[A-Z]\w*\.)?\w+\(\s*[A-Z]\w*\s*[,)]|\b[A-Z]\w*\.\w+\(\s*["'`][a-z][\w.]*-/m,
   /@[a-z]\w*\s+(?:export\s+)?(?:default\s+)?(?:class)\b/,
   /\b(?:is|tag|tagName|baseName)\s*:\s*["'`]|\[\s*\d+\s*,\s*\\?["'][a-z]\w*-[\w-]*\\?["']\s*[,\]]/,
 ];
