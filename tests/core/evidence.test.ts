@@ -15,6 +15,13 @@ test.each<[string, string[], string[], string[]]>([
   ['source that the package is entered by', ['dist/a.js', 'src/a.ts'], ['src/a.ts'], []],
   ['source in JavaScript that is the package', ['a.js', 'src/a.js'], ['a.js'], []],
   ['nothing but a bundle', ['dist/a.min.js'], [], []],
+  [
+    'a bundle that is there minified, too',
+    ['lib/a.js', 'dist/kit.js', 'dist/kit.min.js'],
+    ['lib/a.js'],
+    ['dist/kit.js', 'dist/kit.min.js'],
+  ],
+  ['a bundle by which the package is entered', ['kit.js', 'kit.min.js'], ['kit.js'], ['kit.min.js']],
   ['a module beside the same for older loaders', ['dist/a.js', 'dist/a.mjs'], [], ['dist/a.js']],
   [
     'what is made of the source in JavaScript that the package is entered by',

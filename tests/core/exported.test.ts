@@ -208,6 +208,22 @@ test('lists of slots and of what may be called stand beside the table', () => {
   expect(minified).toHaveLength(1);
 });
 
+test.each([
+  [
+    'a property under a name with a hyphen',
+    `class Quay {} const all = _defineProperty({}, 'aria-quay', Quay); Object.defineProperty(Quay, 'data-quay', { get() {} });`,
+  ],
+  [
+    'something else under one',
+    `const shapes = {}; const registerShape = (name, shape) => { shapes[name] = Object.assign({ name }, shape); }; (function () { registerShape('round-pier', { sides: 0 }); })();`,
+  ],
+])('a function that defines %s registers nothing', (_, source) => {
+  const { contract } = surveyed({
+    'a.ts': `${source} customElements.define('pier-a', class extends HTMLElement {});`,
+  });
+  expect(contract.components.map((one) => one.tag)).toEqual(['pier-a']);
+});
+
 test('a function that calls nothing registers nothing, whatever it is called', () => {
   const source = `const defineParts = (name, type, parts) => ({ name, type, parts }); class Pier extends HTMLElement {} export const pier = defineParts('pier-item', Pier, []); customElements.define('pier-a', Pier);`;
   expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-a']);

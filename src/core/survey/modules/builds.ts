@@ -35,7 +35,11 @@ export function sortBuilds(
   const twins = exported ? twinFolders(files, new Set(exported.map(topFolder))) : new Set<string>();
   const all = new Set(files);
   const hasModule = (one: string) => /\.c?js$/.test(one) && all.has(one.replace(/c?js$/, 'mjs'));
-  const isOther = (one: string) => isNamedOther(one) || twins.has(topFolder(one)) || hasModule(one);
+  // A file that is there minified, too, is a bundle for pages, where the package is entered elsewhere.
+  const hasMinified = (one: string) =>
+    entries.length > 0 && !entries.includes(one) && all.has(one.replace(/\.js$/, '.min.js'));
+  const isOther = (one: string) =>
+    isNamedOther(one) || twins.has(topFolder(one)) || hasModule(one) || hasMinified(one);
   const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
   const built = new Set(
     files.filter((one) => !SOURCE_FOLDER.test(one) && !isOther(one)).map((one) => baseName(one)),

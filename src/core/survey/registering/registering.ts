@@ -132,7 +132,7 @@ function isRegistry(node: Ast.Node): boolean {
 
 /** Names of functions that are called for defining elements. */
 export const DEFINING_NAME =
-  /^_?(?:define|register)|(?:define|register)(?:Custom)?(?:Element|Component)?s?$|^(?:custom|web)(?:Element|Component)$/i;
+  /^_?(?:define|register)(?!Propert)|(?:define|register)(?:Custom)?(?:Element|Component)?s?$|^(?:custom|web)(?:Element|Component)$/i;
 
 /** A string literal in the form of a tag. */
 export function isTagLiteral(node: Ast.Node): boolean {

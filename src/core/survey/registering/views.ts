@@ -50,10 +50,16 @@ export function isTable(expression: Ast.Node, scope: Scope): boolean {
 function isMaker(callee: Ast.Node, at: number, isOutermost: boolean, scope: Scope): boolean {
   if (callee.type !== 'Identifier') return false;
   if (callsNothing(callee, scope)) return false;
-  const test = isOutermost ? LOOSE_NAME : DEFINING_NAME;
-  if ([calledName(callee), originalName(callee, scope)].some((name) => test.test(name))) return true;
   const called = callableOf(callee, scope);
-  return called !== null && takesTagAt(called) === at;
+  if (called && takesTagAt(called) === at) return true;
+  const test = isOutermost ? LOOSE_NAME : DEFINING_NAME;
+  const isNamed = [calledName(callee), originalName(callee, scope)].some((name) => test.test(name));
+  return isNamed && (called === null || mentionsElements(called));
+}
+
+/** Is there a word of elements in a function? One that defines something else has no need for it. */
+function mentionsElements({ node, scope }: Callable): boolean {
+  return /element|component|\btag/i.test(scope.module.source.slice(node.start, node.end));
 }
 
 /**
