@@ -291,3 +291,45 @@ test('a list that one of two ways returns is told, and that there may be others'
   expect(names(quay.attributes)).toEqual(['deck']);
   expect(quay.notes.map((one) => one.code)).toContain('attributes-not-constant');
 });
+
+describe('a description that another package makes a class of, step by step', () => {
+  const FAR = {
+    'lib/far': `import { Class } from './class.js';
+      export const Element = function (info) { let made; if (typeof info === 'function') { made = info; } else { made = Element.Class(info); } customElements.define(made.is, made); return made; };
+      Element.Class = Class;`,
+    'lib/class.js': `class Above extends HTMLElement {
+        static get observedAttributes() { return ['awake']; }
+        fire(type, detail, options) { const sent = new Event(type, { bubbles: true }); sent.detail = detail; const node = options.node || this; wrap(node).dispatchEvent(sent); }
+        sleep() {}
+      }
+      function generate(info, Base) { class Generated extends Base { info() { return info; } } return Generated; }
+      export const Class = function (info, mixin) { let made = mixin ? mixin(Above) : Above; made = generate(info, made); made.is = info.is; return made; };`,
+  };
+  const pier = componentIn(
+    `import { Element } from 'far'; Element({ is: 'pier-a', properties: { deck: String }, moor() { this.fire('moored', 1); } });`,
+    FAR,
+  );
+
+  test('has what it describes, and the attributes of the classes that are made for it', () => {
+    expect(names(pier.properties)).toEqual(['deck']);
+    expect(names(attributesOf(pier))).toEqual(['awake', 'deck']);
+  });
+
+  test('has no members of those', () => {
+    expect(names(pier.methods)).toEqual(['moor']);
+    expect(pier.className).toBeNull();
+  });
+
+  test('what a method of those sends in a way of its own goes by its name', () => {
+    expect(pier.events.map((one) => [one.name, one.bubbles])).toEqual([['moored', true]]);
+  });
+});
+
+test('one class under two tags, with other attributes for each', () => {
+  const { contract } = surveyed({
+    'a.ts': `class Quay extends HTMLElement {}
+      Quay.define({ name: 'pier-a', attributes: ['deck'] });
+      Quay.define({ name: 'pier-b', attributes: ['rail'] });`,
+  });
+  expect(contract.components.map((one) => names(one.properties))).toEqual([['deck'], ['rail']]);
+});

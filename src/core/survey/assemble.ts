@@ -123,7 +123,13 @@ function isNamedAfter(event: string, tag: string): boolean {
  * looked for.
  */
 function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string): Read {
-  const key = `${writtenKey(layer.bindings)}${layer.exported ? ' exported' : ''}`;
+  const { own, exported, made } = layer;
+  const ways = [
+    own ? 'own' : '',
+    exported ? 'exported' : '',
+    made ? `${made.scope.module.path}:${made.node.start}` : '',
+  ];
+  const key = [writtenKey(layer.bindings), ...ways].join(' ');
   const known = READ.get(layer.node) ?? new Map<string, Read>();
   READ.set(layer.node, known);
   const before = known.get(key) ?? known.get(`${key} ${tag}`);

@@ -1,5 +1,6 @@
 /** From the expression in an extends clause, step by step, to the class it stands for. */
 
+import { Bindings } from '../folding/bindings.js';
 import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
@@ -215,7 +216,31 @@ function classMadeBy(node: FunctionNode, scope: Scope): Ast.Node | null {
   // An early return of what was given (`if (isServer) return base`) is not what the mixin is for.
   const parameters = new Set(node.params.flatMap((one) => (one.type === 'Identifier' ? [one.name] : [])));
   const isGiven = (one: Ast.Node) => one.type === 'Identifier' && parameters.has(one.name);
-  return results.findLast((one) => !isGiven(one)) ?? results[0] ?? null;
+  const result = results.findLast((one) => !isGiven(one)) ?? results[0] ?? null;
+  if (result?.type === 'Identifier') bindLast(result.name, node, scope);
+  return result;
+}
+
+/**
+ * A variable of a function that is given a class step by step: `let made = Base; made = mix(made); return made;` stands for
+ * what it is given last; in that, its name stands for what it was given before.
+ */
+function bindLast(name: string, node: FunctionNode, scope: Scope): void {
+  if (localDeclarations(node).get(name)?.kind !== 'variable' || !node.body) return;
+  const bindings = scope.bindings as Map<string, Bound>;
+  const parameters = new Set(node.params.flatMap((one) => (one.type === 'Identifier' ? [one.name] : [])));
+  walk(node.body, (inner) => {
+    const isGiven =
+      inner.type === 'AssignmentExpression' && inner.left.type === 'Identifier' && inner.left.name === name;
+    const value = isGiven ? classLike(inner.right) : null;
+    // What the function was handed may be the class already; what it makes otherwise tells more.
+    if (value && !(value.type === 'Identifier' && parameters.has(value.name))) {
+      const before = bindings.get(name);
+      const earlier = new Bindings(bindings, before ? [[name, before]] : []);
+      bindings.set(name, { node: value, scope: { ...scope, bindings: earlier } });
+    }
+    return !isClass(inner) && !isFunction(inner);
+  });
 }
 
 function classLike(node: Ast.Node): Ast.Node | null {

@@ -150,7 +150,9 @@ function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: numb
     for (const event of found)
       if (event.origin === 'element' || local) events.push({ ...event, at: from.at });
   }
-  return events;
+  // A method of another package's class may send in a way that cannot be followed.
+  const isFar = method !== null && !method.scope.graph.isOwn(module);
+  return events.length === 0 && isFar ? byItsName(callee, node, from) : events;
 }
 
 /** A function that dispatches, and is declared inside of those around the call, and so works for the same element. */

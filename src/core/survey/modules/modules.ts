@@ -189,16 +189,20 @@ function isScript(path: string): boolean {
   return !/\.(css|scss|less|json|svg|png|html)$/.test(path);
 }
 
-/** A function or a class in an object that is written out, or that is put there later. */
+/** A function or a class in an object that is written out, or that is put there later: on a function, too. */
 function memberOfObject({ module, name: holder, declaration }: Found, name: string): Found | null {
   const object = declaration.kind === 'variable' ? declaration.init : null;
-  if (object?.type !== 'ObjectExpression') return null;
+  const isWritten = object?.type === 'ObjectExpression';
+  const isFunction = declaration.kind === 'function' || (object !== null && FUNCTIONS.includes(object.type));
+  if (!isWritten && !isFunction) return null;
   const isNamed = (one: Ast.ObjectPropertyKind) =>
     one.type === 'Property' && !one.computed && one.key.type === 'Identifier' && one.key.name === name;
-  const written = object.properties.find(isNamed);
+  const written = isWritten ? object.properties.find(isNamed) : undefined;
   const value = written?.type === 'Property' ? written.value : null;
   const init = module.assigned.get(`${holder}.${name}`) ?? value;
-  const kinds = ['FunctionExpression', 'ArrowFunctionExpression', 'ClassExpression'];
+  const kinds = [...FUNCTIONS, 'ClassExpression', ...(isFunction ? ['Identifier'] : [])];
   if (!init || !kinds.includes(init.type)) return null;
   return { module, name, declaration: { kind: 'variable', init, type: null } };
 }
+
+const FUNCTIONS: readonly string[] = ['FunctionExpression', 'ArrowFunctionExpression'];

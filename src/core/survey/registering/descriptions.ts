@@ -55,7 +55,7 @@ export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[]
     const known = worded.length > 0 ? worded : tags;
     return known.map((tag) => ({ tag, node: target, scope, place: node, registers, made: { node, scope } }));
   }
-  return tags.map((tag) => ({ tag, node, scope, place: node, registers: 'on-import' }));
+  return tags.map((tag) => ({ tag, node, scope, place: node, registers: 'on-import', described: true }));
 }
 
 /** An object that describes an element: it has a tag, and more than that. */

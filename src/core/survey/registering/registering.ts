@@ -31,6 +31,8 @@ export interface Registered {
   made?: { node: Ast.Node; scope: Scope };
   /** The call of another package's function, which makes the class of what it is given. */
   called?: { node: Ast.CallExpression; scope: Scope };
+  /** Made by a call of what it describes, without a class of the material's. */
+  described?: true;
   /** Where the tag is given. */
   place: { start: number; end: number };
 }
@@ -52,6 +54,7 @@ export interface Finding {
   members?: NonNullable<Layer['members']>;
   made?: { node: Ast.Node; scope: Scope };
   called?: { node: Ast.CallExpression; scope: Scope };
+  described?: true;
 }
 
 /** The scopes a call is made in: one, or one for each round of the loops over constants around it. */

@@ -73,20 +73,7 @@ export function registrationsIn(
     const described = describedCall(node, scope);
     found.push(...(described.length > 0 ? described : givenClass(node, scope)));
   }
-  const registered = found.map(
-    ({ tag, node, scope: inner, place, registers, extendsTag, members, made, called }): Registered => ({
-      tag,
-      node,
-      scope: inner,
-      module,
-      extendsTag: extendsTag ?? null,
-      registers,
-      place,
-      ...(members ? { members } : {}),
-      ...(made ? { made } : {}),
-      ...(called ? { called } : {}),
-    }),
-  );
+  const registered = found.map((one): Registered => ({ extendsTag: null, ...one, module }));
   registered.sort((a, b) => a.place.start - b.place.start);
   return { registered, unfolded };
 }
