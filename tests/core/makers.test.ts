@@ -333,3 +333,34 @@ test('one class under two tags, with other attributes for each', () => {
   });
   expect(contract.components.map((one) => names(one.properties))).toEqual([['deck'], ['rail']]);
 });
+
+test('a function of another package that writes names with hyphens', () => {
+  const source = `import { make } from 'far'; class Quay extends make({ props: { mostBerths: { default: 2 } } }) {} customElements.define('pier-q', Quay);`;
+  const attributes = (helper: string) =>
+    names(
+      attributesOf(
+        componentIn(source, {
+          'lib/far': `import ${helper} from 'names'; export function make({ props }) { class Made extends HTMLElement {} Made.observedAttributes = Object.keys(props).map((name) => ${helper}(name)); return Made; }`,
+        }),
+      ),
+    );
+  expect(attributes('kebabCase')).toEqual(['most-berths']);
+  expect(attributes('lower')).toEqual(['mostberths']);
+});
+
+test('a loop over a map', () => {
+  const { contract } = surveyed({
+    'a.ts': `import KINDS from './b.js'; for (const [kind] of KINDS) { const tag = \`pier-\${kind}\`; customElements.define(tag, class extends HTMLElement {}); }`,
+    'b.ts': `export default new Map([['a', 1], ['b', 2]]);`,
+  });
+  expect(contract.components.map((one) => one.tag)).toEqual(['pier-a', 'pier-b']);
+});
+
+test('a table that takes in that of another class, with what stands above that', () => {
+  const quay = componentIn(`
+    const Coloured = (Base) => class extends Base { static get properties() { return { ...super.properties, hue: { type: String } }; } };
+    class Pier extends Coloured(HTMLElement) { static get properties() { return { ...super.properties, deck: { type: String } }; } }
+    class Quay extends HTMLElement { static get properties() { return { ...super.properties, ...Pier.properties, rail: { type: String } }; } }
+    customElements.define('pier-q', Quay);`);
+  expect(names(quay.properties)).toEqual(['deck', 'hue', 'rail']);
+});

@@ -27,7 +27,7 @@ import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword, NO_TYPE } from '../types/types.js';
-import { attributeCaseOf, isOptions, namedTypes, readOptions } from './options.js';
+import { attributeCaseOf, isOptions, namedTypes, readOptions, writesHyphens } from './options.js';
 
 interface Part {
   node: Ast.Node;
@@ -70,7 +70,7 @@ function readBase(context: LayerContext, found: Found): void {
   const above = layer.node.superClass ? unwrap(layer.node.superClass) : null;
   if (above?.type !== 'CallExpression') return;
   const made = callableOf(above.callee, scope);
-  const attributeCase = attributeCaseOf(chain);
+  const attributeCase = made && writesHyphens(made.scope.module.source) ? 'kebab' : attributeCaseOf(chain);
   for (const argument of above.arguments) {
     const description = unwrap(argument);
     if (isBehaviors(description, scope)) readArgument({ node: description, scope }, found, context, 1);

@@ -161,7 +161,7 @@ export function attributeCaseOf(chain: ClassChain): AttributeCase {
   if (known) return known;
   const has = (name: string) => chain.layers.some((layer) => staticMethod(layer.node, name) !== null);
   const isKebab =
-    chain.layers.some((layer) => makesProperties(layer.node) && KEBAB.test(layer.module.source)) ||
+    chain.layers.some((layer) => makesProperties(layer.node) && writesHyphens(layer.module.source)) ||
     // Those that make all properties at once write it so, also where a minifier took the names of their helpers.
     (has('createProperties') && !has('createProperty'));
   CASES.set(chain, isKebab ? 'kebab' : 'lower');
@@ -169,5 +169,10 @@ export function attributeCaseOf(chain: ClassChain): AttributeCase {
 }
 
 const CASES = new WeakMap<ClassChain, AttributeCase>();
+/** Does a text write names with hyphens, by what its helpers are called? */
+export function writesHyphens(source: string): boolean {
+  return KEBAB.test(source);
+}
+
 const KEBAB =
   /camel(?:Case)?To(?:Dash|Kebab|Hyphen)|to(?:Kebab|Dash)|kebabCase|dashCase|hyphenate|dasherize/i;

@@ -62,7 +62,7 @@ function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number)
 export function staticMethodOf(expression: Ast.Node, scope: Scope): Callable | null {
   const node = unwrap(expression);
   if (node.type !== 'MemberExpression' || node.computed || node.property.type !== 'Identifier') return null;
-  for (const place of classesThrough(classNamed(node.object, scope))) {
+  for (const place of classesFrom(classNamed(node.object, scope))) {
     const method = staticMethod(place.node, node.property.name);
     if (!method) continue;
     const bindings = new Bindings(place.scope.bindings, [['this', { node: node.object, scope }]]);
@@ -71,8 +71,8 @@ export function staticMethodOf(expression: Ast.Node, scope: Scope): Callable | n
   return null;
 }
 
-/** A class and those above it, also those that mixins on the way make. */
-function* classesThrough(first: ClassPlace | null): Generator<ClassPlace> {
+/** A class and, one after the other, those above it, as far as they are named; also those that mixins on the way make. */
+export function* classesFrom(first: ClassPlace | null): Generator<ClassPlace> {
   let place = first;
   for (let count = 0; place && count < DEEPEST; count += 1) {
     yield place;

@@ -12,16 +12,6 @@ export interface ClassPlace {
   scope: Scope;
 }
 
-/** A class and, one after the other, those above it, as far as they are named. */
-export function* classesFrom(first: ClassPlace | null): Generator<ClassPlace> {
-  let place = first;
-  for (let count = 0; place && count < DEEPEST; count += 1) {
-    yield place;
-    const { superClass } = place.node;
-    place = superClass ? classNamed(superClass, place.scope) : null;
-  }
-}
-
 /**
  * The class that an expression names, through names and what they are bound to; of a mixin's call, the
  * class given, of a method's, the class it is called on.

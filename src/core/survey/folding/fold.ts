@@ -7,8 +7,8 @@
 import type { Found } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
-import { callableOf, staticMethodOf } from './callables.js';
-import { classesFrom, classNamed } from './class-named.js';
+import { callableOf, classesFrom, staticMethodOf } from './callables.js';
+import { classNamed } from './class-named.js';
 import { tagUnder } from './element.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';

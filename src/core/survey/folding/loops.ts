@@ -28,6 +28,11 @@ function itemsOf(list: Ast.Node, scope: Scope, depth: number): Bound[] | null {
     });
     return items.includes(null) ? null : items.flatMap((one) => one ?? []);
   }
+  // `new Map([[key, value]])` and `new Set([value])` give what they are given.
+  if (node.type === 'NewExpression' && node.callee.type === 'Identifier') {
+    const [first] = node.arguments;
+    return first && /^(?:Map|Set)$/.test(node.callee.name) ? itemsOf(first, scope, depth + 1) : null;
+  }
   if (node.type === 'Identifier') {
     const given = scope.bindings?.get(node.name);
     if (given && !('value' in given)) return itemsOf(given.node, given.scope, depth + 1);
