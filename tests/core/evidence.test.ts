@@ -21,6 +21,7 @@ test.each<[string, string[], string[], string[]]>([
     ['lib/a.js'],
     ['dist/kit.js', 'dist/kit.min.js'],
   ],
+  ['modules that are there only once', ['a.js', 'b.mjs', 'c.ts'], ['a.js'], []],
   ['a bundle by which the package is entered', ['kit.js', 'kit.min.js'], ['kit.js'], ['kit.min.js']],
   ['a module beside the same for older loaders', ['dist/a.js', 'dist/a.mjs'], [], ['dist/a.js']],
   [

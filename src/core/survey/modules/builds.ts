@@ -37,7 +37,10 @@ export function sortBuilds(
   const hasModule = (one: string) => /\.c?js$/.test(one) && all.has(one.replace(/c?js$/, 'mjs'));
   // A file that is there minified, too, is a bundle for pages, where the package is entered elsewhere.
   const hasMinified = (one: string) =>
-    entries.length > 0 && !entries.includes(one) && all.has(one.replace(/\.js$/, '.min.js'));
+    /\.m?js$/.test(one) &&
+    entries.length > 0 &&
+    !entries.includes(one) &&
+    all.has(one.replace(/(\.m?js)$/, '.min$1'));
   const isOther = (one: string) =>
     isNamedOther(one) || twins.has(topFolder(one)) || hasModule(one) || hasMinified(one);
   const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
