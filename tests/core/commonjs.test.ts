@@ -56,6 +56,7 @@ describe('what is exported', () => {
     'c.ts': `Object.defineProperty(exports, '__esModule', { value: true }); var b_1 = require('./b.ts'); Object.defineProperty(exports, 'Quay', { enumerable: true, get: function () { return b_1.Quay; } });`,
     'd.ts': `__exportStar(require('./c.ts'), exports);`,
     'e.ts': `class Quay extends HTMLElement { static observedAttributes = ['deck'] } module.exports = { Quay };`,
+    'g.ts': `class Quay extends HTMLElement { static observedAttributes = ['deck'] } exports.Other = 1, exports.Quay = Quay, exports.__esModule = !0;`,
     'f.ts': `class Quay extends HTMLElement { static observedAttributes = ['deck'] } module.exports = Quay;`,
   };
   test.each([
@@ -64,6 +65,7 @@ describe('what is exported', () => {
     ['by a getter, from elsewhere', `import { Quay } from './c.ts';`],
     ['all of another', `import { Quay } from './d.ts';`],
     ['in an object', `import { Quay } from './e.ts';`],
+    ['with others in one statement', `import { Quay } from './g.ts';`],
     ['as the whole', `import Quay from './f.ts';`],
   ])('%s', (_, source) => {
     const { contract } = surveyed({ ...OWN, 'a.ts': `${source} customElements.define('pier-q', Quay);` });

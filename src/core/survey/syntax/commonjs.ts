@@ -49,7 +49,15 @@ export function restoreModules(program: Ast.Program, source: string): void {
 
 function rewritten(statement: Ast.Node, found: Found): Ast.Node[] | null {
   if (statement.type === 'VariableDeclaration') return importing(statement, found);
-  return statement.type === 'ExpressionStatement' ? exporting(statement, found) : null;
+  if (statement.type !== 'ExpressionStatement') return null;
+  const { expression } = statement;
+  if (expression.type !== 'SequenceExpression') return exporting(statement, found);
+  // Minifiers write one statement for several.
+  const made = expression.expressions.map((one) => {
+    const single = node({ type: 'ExpressionStatement', expression: one }, one) as Ast.ExpressionStatement;
+    return { single, made: exporting(single, found) };
+  });
+  return made.some((one) => one.made) ? made.flatMap((one) => one.made ?? [one.single]) : null;
 }
 
 /**
