@@ -12,6 +12,12 @@ test.each<[string, string[], string[], string[]]>([
   ['an older module system beside', ['dist/esm/a.js', 'dist/cjs/a.js'], [], ['dist/cjs/a.js']],
   ['minified', ['a.js', 'a.min.js'], [], ['a.min.js']],
   ['source beside what is made of it', ['dist/a.js', 'src/a.ts'], ['dist/a.js'], ['src/a.ts']],
+  [
+    'source of a chunk with a mark behind its name',
+    ['dist/a-B3ig1_xQ.js', 'src/a.ts'],
+    ['dist/index.js'],
+    ['src/a.ts'],
+  ],
   ['source that the package is entered by', ['dist/a.js', 'src/a.ts'], ['src/a.ts'], []],
   ['source in JavaScript that is the package', ['a.js', 'src/a.js'], ['a.js'], []],
   ['nothing but a bundle', ['dist/a.min.js'], [], []],

@@ -44,8 +44,11 @@ export function sortBuilds(
   const isOther = (one: string) =>
     isNamedOther(one) || twins.has(topFolder(one)) || hasModule(one) || hasMinified(one);
   const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
+  // Bundlers put a mark of the content behind the names of chunks.
   const built = new Set(
-    files.filter((one) => !SOURCE_FOLDER.test(one) && !isOther(one)).map((one) => baseName(one)),
+    files
+      .filter((one) => !SOURCE_FOLDER.test(one) && !isOther(one))
+      .flatMap((one) => [baseName(one), baseName(one).replace(/-[\w-]{8}$/, '')]),
   );
   const isSourceOfBuild = (one: string) =>
     entries.length > 0 &&
