@@ -50,6 +50,13 @@ test.each<[string, string[], string[], string[]]>([
   expect([...sorted.main, ...sorted.others].sort()).toEqual([...files].sort());
 });
 
+test('builds: demos that a package exports are its own', () => {
+  const files = ['a.js', 'docs/b.js', 'test/c.js'];
+  const others = (exported: string[]) => sortBuilds(files, ['a.js'], exported).others;
+  expect(others(['*'])).toEqual(['docs/b.js', 'test/c.js']);
+  expect(others(['*', 'docs/*'])).toEqual(['test/c.js']);
+});
+
 test('builds: what is not exported, and holds the same files again, is another build', () => {
   const names = Array.from({ length: 12 }, (_, index) => `part-${index}/index.js`);
   const files = [...names.map((one) => `dist/${one}`), ...names.map((one) => `dist-all/${one}`)];

@@ -228,6 +228,9 @@ function classMadeBy(node: FunctionNode, scope: Scope): Ast.Node | null {
 function bindLast(name: string, node: FunctionNode, scope: Scope): void {
   if (localDeclarations(node).get(name)?.kind !== 'variable' || !node.body) return;
   const bindings = scope.bindings as Map<string, Bound>;
+  const first = bindings.get(name);
+  // What is done to a class that is written there gives back that class.
+  if (first && isClass(unwrap(first.node))) return;
   const parameters = new Set(node.params.flatMap((one) => (one.type === 'Identifier' ? [one.name] : [])));
   walk(node.body, (inner) => {
     const isGiven =

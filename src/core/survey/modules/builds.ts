@@ -62,8 +62,14 @@ export function sortBuilds(
   );
   const isMadeOfSource = (one: string) =>
     isEnteredBySource && !SOURCE_FOLDER.test(one) && entries.includes(one) && sources.has(baseName(one));
+  // Demos that the package exports as such are offered by its own word.
+  const offered = (exported ?? [])
+    .map((one) => one.replace(/\*.*$/, ''))
+    .filter((one) => NOT_OFFERED.test(one));
   const isAside = (one: string) =>
-    (isInstalled || entries.length > 0) && NOT_OFFERED.test(one) && !entries.includes(one);
+    (isInstalled || entries.length > 0) &&
+    NOT_OFFERED.test(one) &&
+    ![...entries, ...offered].some((path) => one.startsWith(path));
   const isLeft = (one: string) => isOther(one) || isSourceOfBuild(one) || isMadeOfSource(one) || isAside(one);
   const main = files.filter((one) => !isLeft(one));
   const others = files.filter(isLeft);

@@ -73,7 +73,7 @@ export function registrationsIn(
     const described = describedCall(node, scope);
     found.push(...(described.length > 0 ? described : givenClass(node, scope)));
   }
-  const registered = found.map((one): Registered => ({ extendsTag: null, ...one, module }));
+  const registered = found.map((one): Registered => ({ ...one, module, extendsTag: one.extendsTag ?? null }));
   registered.sort((a, b) => a.place.start - b.place.start);
   return { registered, unfolded };
 }
