@@ -232,7 +232,10 @@ const BOUNDLESS: [string, Record<string, string>, string[]][] = [
   ],
   [
     'lines without end',
-    { 'a.ts': `customElements.define('pier-a', class extends HTMLElement {});${'\n; '.repeat(200_000)}` },
+    {
+      'a.ts': "customElements.define('pier-a', class extends HTMLElement {});",
+      'b.ts': `${'\n'.repeat(200_000)}x`,
+    },
     ['pier-a'],
   ],
   [

@@ -199,7 +199,7 @@ function takeUnregistered(path: string, input: SurveyInput, graph: ModuleGraph, 
 function chainOfRegistered(one: Registered, graph: ModuleGraph, input: SurveyInput): ClassChain | null {
   const chain = chainOf({ node: one.node, scope: one.scope, name: null }, graph);
   const [own, ...above] = chain.layers;
-  if (one.described && own && (!graph.isOwn(own.module) || isOfAnother(own.module, one.module))) {
+  if (one.described && own && graph.isElsewhere(own.module, one.module)) {
     // What is described stands below the classes that another package's function makes for it.
     const { layers } = chainOfBuilt(one.node, one.scope, null, graph);
     return { ...chain, layers: [...layers, ...chain.layers.map((layer) => ({ ...layer, own: false }))] };
@@ -217,13 +217,6 @@ function chainOfRegistered(one: Registered, graph: ModuleGraph, input: SurveyInp
   if (node.type === 'CallExpression') return chainOfBuilt(node, one.scope, null, graph);
   const made = callMaking(node, one.scope);
   return made ? chainOfBuilt(made.node, made.scope, null, graph) : null;
-}
-
-/** Does a module stand in another package than the one? Packages of one scope are still packages of their own. */
-function isOfAnother(module: Module, one: Module): boolean {
-  const packageOf = ({ path }: Module) =>
-    /^.*[\\/]node_modules[\\/](?:@[^\\/]+[\\/])?[^\\/]+/.exec(path)?.[0];
-  return packageOf(module) !== packageOf(one);
 }
 
 /** The class that compilers export under its tag, with underscores, in a module of its own. */

@@ -8,6 +8,7 @@ import { chainOf, chainOfBuilt } from './classes/classes.js';
 import type { ClassChain } from './classes/layers.js';
 import type { Scope } from './folding/functions.js';
 import { unwrap } from './folding/functions.js';
+import { topLevelValue } from './folding/named.js';
 import type { ModuleGraph } from './modules/modules.js';
 import type { Registered } from './registering/registrations.js';
 import type { Ast } from './syntax/parse.js';
@@ -68,11 +69,10 @@ function shownBy(described: Component, read: Component) {
 /** The call that a name stands for: `const TideClock = make(view, { ... })`. */
 export function callMaking(node: Ast.Node, scope: Scope): { node: Ast.CallExpression; scope: Scope } | null {
   if (node.type !== 'Identifier') return null;
-  const found = scope.graph.find(node.name, scope.module);
-  const init = found?.declaration.kind === 'variable' ? found.declaration.init : null;
-  const call = init && unwrap(init);
-  if (!found || call?.type !== 'CallExpression') return null;
-  return { node: call, scope: { graph: scope.graph, module: found.module } };
+  const given = topLevelValue(node.name, scope);
+  if (!given) return null;
+  const call = unwrap(given.node);
+  return call.type === 'CallExpression' ? { node: call, scope: given.scope } : null;
 }
 
 /** The chain of a class that a call is given and that is no element: a component of a framework. */

@@ -12,6 +12,7 @@ import type { ModuleGraph } from '../modules/modules.js';
 import { functionsAround, statementAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { childrenOf } from '../syntax/parse.js';
+import { isThis } from '../syntax/tree.js';
 import { localNamesOfClass } from './class-names.js';
 import type { Layer } from './layers.js';
 
@@ -242,10 +243,6 @@ function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): 
   const isParameter = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
   const inner = withBlock({ ...called.scope, bindings }, new Map(), called.node.body);
   visit(called.node.body, inner, { ...visiting, isClass: isParameter, depth: depth + 1 });
-}
-
-function isThis(node: Ast.Node): boolean {
-  return node.type === 'ThisExpression';
 }
 
 function prototypeTest(isClass: (node: Ast.Node) => boolean): (node: Ast.Node) => boolean {

@@ -22,12 +22,13 @@ import { asString, isFoldedObject, isReference } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
 import { isFunction, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
+import { topLevelValue } from '../folding/named.js';
 import { tableEntries } from '../folding/tables.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword, NO_TYPE } from '../types/types.js';
-import { attributeCaseOf, isOptions, namedTypes, readOptions, writesHyphens } from './options.js';
+import { attributeCaseOf, isOptions, namedTypes, readOptions } from './options.js';
 
 interface Part {
   node: Ast.Node;
@@ -70,7 +71,7 @@ function readBase(context: LayerContext, found: Found): void {
   const above = layer.node.superClass ? unwrap(layer.node.superClass) : null;
   if (above?.type !== 'CallExpression') return;
   const made = callableOf(above.callee, scope);
-  const attributeCase = made && writesHyphens(made.scope.module.source) ? 'kebab' : attributeCaseOf(chain);
+  const attributeCase = attributeCaseOf(chain);
   for (const argument of above.arguments) {
     const description = unwrap(argument);
     if (isBehaviors(description, scope)) readArgument({ node: description, scope }, found, context, 1);
@@ -92,19 +93,12 @@ function isBehaviors(list: Ast.Node, scope: Scope, depth = 0): boolean {
     list.type === 'ArrayExpression' &&
     depth < DEEPEST &&
     list.elements.some((one) => {
-      const given = one?.type === 'Identifier' ? objectNamed(one.name, scope) : one;
-      return (
-        entryOf(given, 'properties') !== null || (given !== null && isBehaviors(given, scope, depth + 1))
-      );
+      const given = one?.type === 'Identifier' ? topLevelValue(one.name, scope) : one && { node: one, scope };
+      if (!given) return false;
+      const node = unwrap(given.node);
+      return entryOf(node, 'properties') !== null || isBehaviors(node, given.scope, depth + 1);
     })
   );
-}
-
-/** What a name of the top level is given. */
-function objectNamed(name: string, scope: Scope): Ast.Node | null {
-  const found = scope.graph.find(name, scope.module);
-  const init = found?.declaration.kind === 'variable' ? found.declaration.init : null;
-  return init && unwrap(init);
 }
 
 const DEEPEST = 20;
@@ -155,16 +149,8 @@ function readArgument({ node, scope }: Part, found: Found, context: LayerContext
     return;
   }
   readAssigned(inner.name, scope, found, context);
-  const declared = scope.graph.find(inner.name, scope.module);
-  if (declared?.declaration.kind !== 'variable' || !declared.declaration.init) return;
-  const init = unwrap(declared.declaration.init);
-  if (isFunction(init)) return;
-  readArgument(
-    { node: init, scope: { graph: scope.graph, module: declared.module } },
-    found,
-    context,
-    depth + 1,
-  );
+  const given = topLevelValue(inner.name, scope);
+  if (given && !isFunction(unwrap(given.node))) readArgument(given, found, context, depth + 1);
 }
 
 /** `view.props = { ... }` and `view.observedAttributes = [...]`, where `view` is the function that renders. */

@@ -165,11 +165,11 @@ function declaredBy(
 
 /** What a decorator is given, as options: a text, and the name in what one of an attribute is given, are the attribute's. */
 function asOptions(given: Folded | undefined, decorator: string): Folded | undefined {
-  const named = isFoldedObject(given ?? null) ? (given as FoldedObject).object.get('name') : given;
-  const isNamed = typeof named === 'string' && (given === named || ATTRIBUTE_NAMES.test(decorator));
-  if (!isNamed) return given;
-  const others = isFoldedObject(given ?? null) ? (given as FoldedObject).object : [];
-  return { object: new Map<string, Folded>([['attribute', named], ...others]) };
+  if (typeof given === 'string') return { object: new Map([['attribute', given]]) };
+  if (!isFoldedObject(given ?? null) || !ATTRIBUTE_NAMES.test(decorator)) return given;
+  const { object } = given as FoldedObject;
+  const name = asString(object.get('name') ?? null);
+  return name === null ? given : { object: new Map<string, Folded>([['attribute', name], ...object]) };
 }
 
 function declaresProperty(

@@ -2,12 +2,12 @@
 
 import type { AttributeReader, TypeInfo } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
-import type { ClassChain } from '../classes/layers.js';
+import type { ClassChain, Layer } from '../classes/layers.js';
 import { makesProperties } from '../classes/layers.js';
 import type { AttributeEvidence } from '../evidence/evidence.js';
 import type { Folded, FoldedObject } from '../folding/folded.js';
 import { isFoldedObject, isReference } from '../folding/folded.js';
-import { staticMethod } from '../folding/functions.js';
+import { assignedBeside, staticMethod } from '../folding/functions.js';
 import { keyword } from '../types/types.js';
 
 const READERS: ReadonlyMap<string, AttributeReader> = new Map([
@@ -152,27 +152,49 @@ function typeNamed(name: string): TypeInfo | undefined {
   return name === 'Object' ? { text: 'object', schema: { type: 'object' } } : undefined;
 }
 
-/**
- * How a chain names attributes: as kebab case where the class that works out `observedAttributes`, or makes the
- * properties, converts names that way; else in lower case.
- */
+/** How the classes of a chain write attributes: in lower case, but for those whose makers write names with hyphens. */
 export function attributeCaseOf(chain: ClassChain): AttributeCase {
   const known = CASES.get(chain);
   if (known) return known;
-  const has = (name: string) => chain.layers.some((layer) => staticMethod(layer.node, name) !== null);
   const isKebab =
-    chain.layers.some((layer) => makesProperties(layer.node) && writesHyphens(layer.module.source)) ||
+    chain.layers.some((layer) => observes(layer) && KEBAB.test(layer.module.source)) ||
     // Those that make all properties at once write it so, also where a minifier took the names of their helpers.
-    (has('createProperties') && !has('createProperty'));
+    (hasMaker('createProperties', chain) && !hasMaker('createProperty', chain));
   CASES.set(chain, isKebab ? 'kebab' : 'lower');
   return isKebab ? 'kebab' : 'lower';
 }
 
 const CASES = new WeakMap<ClassChain, AttributeCase>();
-/** Does a text write names with hyphens, by what its helpers are called? */
-export function writesHyphens(source: string): boolean {
-  return KEBAB.test(source);
+
+/** Does a class work out what is observed, itself or where it is made? */
+function observes({ node, module }: Layer): boolean {
+  return makesProperties(node) || assignedBeside(node, module).has('observedAttributes');
 }
 
+function hasMaker(name: string, { layers }: ClassChain): boolean {
+  return layers.some(({ node }) => staticMethod(node, name) !== null);
+}
+
+/** Names that helpers which write hyphens go by. */
 const KEBAB =
   /camel(?:Case)?To(?:Dash|Kebab|Hyphen)|to(?:Kebab|Dash)|kebabCase|dashCase|hyphenate|dasherize/i;
+
+/**
+ * How the attributes of a table are written. One family of base classes has options of its own, and writes hyphens; another,
+ * which makes properties one by one, may be given the same for nothing. A table named `props` is mostly of the former
+ * kind, too, where no base class can be asked.
+ */
+export function attributeCaseOfTable(
+  values: readonly Folded[],
+  isNamedProps: boolean,
+  chain: ClassChain,
+): AttributeCase {
+  const isOfKebab = (value: Folded) =>
+    isFoldedObject(value) && KEBAB_OPTIONS.some((key) => value.object.has(key));
+  const isKebab =
+    (values.some(isOfKebab) && !hasMaker('createProperty', chain)) ||
+    (isNamedProps && !chain.layers.some(({ node }) => makesProperties(node)));
+  return isKebab ? 'kebab' : attributeCaseOf(chain);
+}
+
+const KEBAB_OPTIONS = ['notify', 'reflectToAttribute', 'observer', 'computed', 'readOnly'];

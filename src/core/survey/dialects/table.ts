@@ -3,18 +3,17 @@
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../classes/about.js';
-import { makesProperties } from '../classes/layers.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import type { Scope } from '../folding/functions.js';
-import { staticMethod, staticValue } from '../folding/functions.js';
+import { staticValue } from '../folding/functions.js';
 import type { TableEntry } from '../folding/tables.js';
 import { tableEntries } from '../folding/tables.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName, wordsOf } from '../types/docs.js';
 import { NO_TYPE, typeOfText } from '../types/types.js';
 import type { AttributeCase } from './options.js';
-import { attributeCaseOf, compiledOptions, isOptions, readOptions } from './options.js';
+import { attributeCaseOfTable, compiledOptions, readOptions } from './options.js';
 
 /** The static member that holds the table, by the names base classes read it under. */
 const TABLES = ['properties', 'props'];
@@ -26,11 +25,11 @@ export const table: Dialect = {
     const entries = found
       .flatMap(({ node, scope }) => tableEntries(node, scope))
       .map((entry): TableEntry => ({ ...entry, value: compiledOptions(entry.value) }));
-    const { layers } = context.chain;
-    const isKebab =
-      (entries.some(isOfKebab) && !layers.some((layer) => staticMethod(layer.node, 'createProperty'))) ||
-      (tablesNamed('props', context).length > 0 && !layers.some((layer) => makesProperties(layer.node)));
-    const attributeCase = isKebab ? 'kebab' : attributeCaseOf(context.chain);
+    const attributeCase = attributeCaseOfTable(
+      entries.map((one) => one.value),
+      tablesNamed('props', context).length > 0,
+      context.chain,
+    );
     const properties: PropertyEvidence[] = [];
     const events: ContractEvent[] = [];
     for (const entry of entries) {
@@ -41,16 +40,6 @@ export const table: Dialect = {
     return { properties, events };
   },
 };
-
-/**
- * One family of base classes has options of these names, and writes attributes in kebab case; another, which makes
- * properties one by one, may be given them for nothing. A table named `props` is mostly of the former kind, too, where no
- * base class can be asked.
- */
-function isOfKebab({ value }: TableEntry): boolean {
-  const names = ['notify', 'reflectToAttribute', 'observer', 'computed', 'readOnly'];
-  return isOptions(value) && names.some((key) => value.object.has(key));
-}
 
 function tablesNamed(name: string, context: LayerContext): { node: Ast.Node; scope: Scope }[] {
   const value = staticValue(context.layer.node, name, context.layer.module);

@@ -14,10 +14,11 @@ import { calledWith, withLocals } from '../folding/scopes.js';
 import { classAround, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { isThis } from '../syntax/tree.js';
 import { NO_TYPE } from '../types/types.js';
 import { madeEvents } from './made-event.js';
 import type { Place } from './places.js';
-import { isThis, originOf, placesOf } from './places.js';
+import { originOf, placesOf } from './places.js';
 
 const DEEPEST = 4;
 

@@ -9,6 +9,7 @@ import type { Module } from '../modules/modules.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { isThis } from '../syntax/tree.js';
 
 /** A piece of code, and which expressions in it stand for the component's element. */
 export interface Place {
@@ -41,10 +42,6 @@ export function placesOf(context: LayerContext): Place[] {
 /** What `this` is in the functions that belong to a class. */
 function elementOf({ scope }: LayerContext): Pick<Scope, 'element'> {
   return scope.element ? { element: scope.element } : {};
-}
-
-export function isThis(receiver: Ast.Node): boolean {
-  return receiver.type === 'ThisExpression';
 }
 
 /** A view is handed its element: `props.$$host`, `element`, `({ element: name })`. */

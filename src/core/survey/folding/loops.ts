@@ -5,6 +5,7 @@ import { fold } from './fold.js';
 import { isFoldedObject, UNKNOWN } from './folded.js';
 import type { Bound, Scope } from './functions.js';
 import { boundTo, unwrap } from './functions.js';
+import { heldBy, topLevelValue } from './named.js';
 
 const MOST_ROUNDS = 1_000;
 /** Through so many names a list or an object is followed. */
@@ -36,12 +37,9 @@ function itemsOf(list: Ast.Node, scope: Scope, depth: number): Bound[] | null {
   if (node.type === 'Identifier') {
     const given = scope.bindings?.get(node.name);
     if (given && !('value' in given)) return itemsOf(given.node, given.scope, depth + 1);
-    const found = given ? null : scope.graph.find(node.name, scope.module);
-    if (found?.declaration.kind === 'variable' && found.declaration.init) {
-      const inner = { graph: scope.graph, module: found.module };
-      const items = itemsOf(found.declaration.init, inner, depth + 1);
-      if (items) return items;
-    }
+    const held = given ? null : topLevelValue(node.name, scope);
+    const items = held && itemsOf(held.node, held.scope, depth + 1);
+    if (items) return items;
   }
   const entries = node.type === 'CallExpression' ? objectItems(node, scope) : null;
   if (entries) return entries;
@@ -85,14 +83,8 @@ function writtenObject(
   if (node.type === 'CallExpression' && node.arguments.length === 1 && node.arguments[0])
     return writtenObject(node.arguments[0], scope, depth + 1);
   if (node.type !== 'Identifier') return null;
-  const bound = scope.bindings?.get(node.name);
-  if (bound) return writtenObject(bound.node, bound.scope, depth + 1);
-  const found = scope.graph.find(node.name, scope.module);
-  if (found?.declaration.kind !== 'variable' || !found.declaration.init) return null;
-  const init = unwrap(found.declaration.init);
-  return init.type === 'ObjectExpression'
-    ? { node: init, scope: { graph: scope.graph, module: found.module } }
-    : null;
+  const held = heldBy(node.name, scope);
+  return held && writtenObject(held.node, held.scope, depth + 1);
 }
 
 function bound(pattern: Ast.Node, item: Bound, scope: Scope): Map<string, Bound> {

@@ -1,7 +1,7 @@
 /** What names in an expression stand for, as far as that can be told without working anything out. */
 
 import type { Ast } from '../syntax/parse.js';
-import type { Scope } from './functions.js';
+import type { Bound, Scope } from './functions.js';
 
 /** Is this the name by which the class around extends the one above? */
 export function isExtended(name: string, { extended, bindings }: Scope): boolean {
@@ -15,10 +15,21 @@ export function lengthOf(node: Ast.Node, scope: Scope): number | null {
   return list.elements.some((one) => one?.type === 'SpreadElement') ? null : list.elements.length;
 }
 
+/** The expression that a variable of the top level is given, and where it stands; null for any other name. */
+export function topLevelValue(name: string, scope: Scope): Bound | null {
+  const found = scope.graph.find(name, scope.module);
+  if (found?.declaration.kind !== 'variable' || !found.declaration.init) return null;
+  return { node: found.declaration.init, scope: { graph: scope.graph, module: found.module } };
+}
+
+/** What a name is bound to, or a variable of the top level is given. */
+export function heldBy(name: string, scope: Scope): Bound | null {
+  return scope.bindings?.get(name) ?? topLevelValue(name, scope);
+}
+
 /** What a name is given at the top level where that is a literal, as patterns are; else the expression itself. */
 export function constantBehind(node: Ast.Node, scope: Scope): Ast.Node {
   if (node.type !== 'Identifier' || scope.bindings?.has(node.name)) return node;
-  const declaration = scope.graph.find(node.name, scope.module)?.declaration;
-  const init = declaration?.kind === 'variable' ? declaration.init : null;
-  return init?.type === 'Literal' ? init : node;
+  const given = topLevelValue(node.name, scope)?.node;
+  return given?.type === 'Literal' ? given : node;
 }

@@ -10,6 +10,7 @@ import type { Folded } from './folded.js';
 import type { Scope } from './functions.js';
 import { staticValue, unwrap } from './functions.js';
 import { keyName } from './literals.js';
+import { heldBy } from './named.js';
 
 export interface TableEntry {
   name: string;
@@ -40,11 +41,8 @@ export function tableEntries(expression: Ast.Node, scope: Scope, depth = 0, isOt
     case 'ConditionalExpression':
       return [...inner(node.consequent), ...inner(node.alternate)];
     case 'Identifier': {
-      const bound = scope.bindings?.get(node.name);
-      if (bound) return 'value' in bound ? [] : tableEntries(bound.node, bound.scope, depth + 1);
-      const found = scope.graph.find(node.name, scope.module);
-      if (found?.declaration.kind !== 'variable' || !found.declaration.init) return [];
-      return tableEntries(found.declaration.init, { graph: scope.graph, module: found.module }, depth + 1);
+      const held = heldBy(node.name, scope);
+      return held && !('value' in held) ? tableEntries(held.node, held.scope, depth + 1, isOthers) : [];
     }
     case 'MemberExpression': {
       if (node.computed || node.property.type !== 'Identifier') return [];

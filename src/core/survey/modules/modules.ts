@@ -72,6 +72,11 @@ export class ModuleGraph {
     return this.#reader.isOwn(module.path);
   }
 
+  /** Is a module no part of the package that the other is in? Packages of the same makers are still packages of their own. */
+  isElsewhere(module: Module, other: Module): boolean {
+    return !this.isOwn(module) || packageOf(module) !== packageOf(other);
+  }
+
   /**
    * The type declarations that stand beside a compiled module (`x.js` and `x.d.ts`), if there are any and their
    * text holds `word`; without it they are not worth parsing.
@@ -182,6 +187,11 @@ export class ModuleGraph {
       /\bexport\b[^;]*\bfrom\b/.test(text);
     return mayHold ? CODE : NOTHING;
   }
+}
+
+/** The folder that a module's package is installed in; undefined for one that is not installed. */
+function packageOf({ path }: Module): string | undefined {
+  return /^.*[\\/]node_modules[\\/](?:@[^\\/]+[\\/])?[^\\/]+/.exec(path)?.[0];
 }
 
 /** Style sheets, JSON and pictures can be imported, too, with a bundler; they declare nothing. */

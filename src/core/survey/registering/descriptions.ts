@@ -5,6 +5,7 @@ import { chainOf } from '../classes/classes.js';
 import { memberTableIn } from '../dialects/compiled.js';
 import type { Scope } from '../folding/functions.js';
 import { calledName, unwrap } from '../folding/functions.js';
+import { topLevelValue } from '../folding/named.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
@@ -62,9 +63,9 @@ export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[]
 function descriptionIn(argument: Ast.Node, scope: Scope): Ast.ObjectExpression | null {
   let node = unwrap(argument);
   if (node.type === 'Identifier') {
-    const found = scope.graph.find(node.name, scope.module);
-    if (found?.declaration.kind !== 'variable' || !found.declaration.init) return null;
-    node = unwrap(found.declaration.init);
+    const given = topLevelValue(node.name, scope);
+    if (!given) return null;
+    node = unwrap(given.node);
   }
   if (node.type !== 'ObjectExpression' || node.properties.length < 2) return null;
   const hasTag = node.properties.some(

@@ -3,16 +3,15 @@
 import type { Registration } from '../../contract/types.js';
 import { chainOf } from '../classes/classes.js';
 import { isClass } from '../classes/layers.js';
-import { Bindings } from '../folding/bindings.js';
-import { callableOf } from '../folding/callables.js';
+import { callableOf, staticMethodOf } from '../folding/callables.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { calledName, isFunction, originalName, staticMethod, unwrap } from '../folding/functions.js';
+import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
 import type { Finding } from './registering.js';
-import { DEFINING_NAME, extendsOf, isDefine, isTagLiteral, scopesAt, staticScope } from './registering.js';
+import { DEFINING_NAME, extendsOf, isDefine, isTagLiteral, scopesAt } from './registering.js';
 
 import { isCalledLater } from './running.js';
 import { callsNothing, isTable, viewCall } from './views.js';
@@ -69,19 +68,9 @@ function nameWithTag(parameter: Ast.Node): string[] {
 }
 
 function definingFunction(callee: Ast.Node, scope: Scope): Callable | null {
-  const plain =
-    callee.type === 'Identifier' || callee.type === 'MemberExpression' ? callableOf(callee, scope) : null;
-  if (plain) return definesIn(plain).length > 0 ? plain : null;
-  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
-  const chain = chainOf({ node: callee.object, scope, name: null }, scope.graph);
-  for (const layer of chain.layers) {
-    const node = staticMethod(layer.node, callee.property.name);
-    if (!node) continue;
-    const bindings = new Bindings(layer.bindings, [['this', { node: callee.object, scope }]]);
-    const helper = { node, scope: { ...staticScope(chain, scope), module: layer.module, bindings } };
-    return definesIn(helper).length > 0 ? helper : null;
-  }
-  return null;
+  if (callee.type !== 'Identifier' && callee.type !== 'MemberExpression') return null;
+  const called = callableOf(callee, scope) ?? staticMethodOf(callee, scope);
+  return called && definesIn(called).length > 0 ? called : null;
 }
 
 const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();

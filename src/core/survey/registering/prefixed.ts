@@ -7,6 +7,7 @@ import { fold } from '../folding/fold.js';
 import { asString, isFoldedObject } from '../folding/folded.js';
 import type { Callable, Scope } from '../folding/functions.js';
 import { calledName, unwrap } from '../folding/functions.js';
+import { heldBy } from '../folding/named.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -84,15 +85,6 @@ function describedBase(node: Ast.Node, scope: Scope): DescribedBase | null {
   if (call.type !== 'CallExpression' || callee?.type !== 'MemberExpression') return null;
   const base = call.arguments.map((one) => baseNameIn(one, held.scope)).find((one) => one !== null);
   return base ? { node: call, holder: callee.object, scope: held.scope, name: base } : null;
-}
-
-/** The expression that a variable is given, and where. */
-function heldBy(name: string, scope: Scope): { node: Ast.Node; scope: Scope } | null {
-  const bound = scope.bindings?.get(name);
-  if (bound) return bound;
-  const found = scope.graph.find(name, scope.module);
-  if (found?.declaration.kind !== 'variable' || !found.declaration.init) return null;
-  return { node: found.declaration.init, scope: { graph: scope.graph, module: found.module } };
 }
 
 /** The base name in a description, or null. */

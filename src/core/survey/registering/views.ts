@@ -8,6 +8,7 @@ import { chainOf } from '../classes/classes.js';
 import { callableOf } from '../folding/callables.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, originalName, unwrap } from '../folding/functions.js';
+import { topLevelValue } from '../folding/named.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
@@ -38,9 +39,8 @@ export function isTable(expression: Ast.Node, scope: Scope): boolean {
   if (node.type !== 'Identifier') return false;
   const bound = scope.bindings?.get(node.name);
   if (bound) return bound.node !== node && isTable(bound.node, bound.scope);
-  const found = scope.graph.find(node.name, scope.module);
-  const init = found?.declaration.kind === 'variable' ? found.declaration.init : null;
-  return init !== null && unwrap(init).type === 'ObjectExpression';
+  const given = topLevelValue(node.name, scope);
+  return given !== null && unwrap(given.node).type === 'ObjectExpression';
 }
 
 /**

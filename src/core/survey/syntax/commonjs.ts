@@ -5,7 +5,7 @@
 
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
-import { become, entryOf, placeOf } from './tree.js';
+import { become, entryOf, isFunctionExpression, placeOf } from './tree.js';
 
 /** Statements that only modules of the standard have. */
 const STANDARD = /^(?:Import|Export)\w*Declaration$/;
@@ -71,9 +71,9 @@ function unwrapped(program: Ast.Program): { statements: Ast.Node[]; holder: stri
   const call = only.expression.type === 'UnaryExpression' ? only.expression.argument : only.expression;
   if (call.type !== 'CallExpression') return plain;
   const wrapper = call.callee;
-  const at = call.arguments.findIndex(isFunction);
+  const at = call.arguments.findIndex(isFunctionExpression);
   const factory = call.arguments[at];
-  if (!isFunction(wrapper) || !factory || !isFunction(factory)) return plain;
+  if (!isFunctionExpression(wrapper) || !factory || !isFunctionExpression(factory)) return plain;
   const name = wrapper.params[at];
   if (name?.type !== 'Identifier' || factory.body?.type !== 'BlockStatement') return plain;
   const given = givenTo(wrapper, name.name);
@@ -90,10 +90,6 @@ function unwrapped(program: Ast.Program): { statements: Ast.Node[]; holder: stri
     statements: [...imports, ...factory.body.body],
     holder: holder?.type === 'Identifier' ? holder.name : 'exports',
   };
-}
-
-function isFunction(node: Ast.Node): node is Ast.Function | Ast.ArrowFunctionExpression {
-  return node.type === 'FunctionExpression' || node.type === 'ArrowFunctionExpression';
 }
 
 /** What a wrapper gives its factory where it is loaded as a CommonJS module. */
@@ -230,9 +226,9 @@ function exportingCall(call: Ast.CallExpression, { exported, namespaces, holder 
 /** The expression that a getter in a descriptor returns. */
 function given(descriptor: Ast.Node | undefined): Ast.Node | null {
   const getter = entryOf(descriptor, 'get');
-  if (getter?.type === 'ArrowFunctionExpression' && getter.body.type !== 'BlockStatement') return getter.body;
-  if (getter?.type !== 'FunctionExpression' && getter?.type !== 'ArrowFunctionExpression') return null;
-  const [only] = getter.body?.type === 'BlockStatement' ? getter.body.body : [];
+  if (!getter || !isFunctionExpression(getter) || !getter.body) return null;
+  if (getter.body.type !== 'BlockStatement') return getter.body;
+  const [only] = getter.body.body;
   return only?.type === 'ReturnStatement' ? only.argument : null;
 }
 

@@ -2,7 +2,7 @@
 
 import type { Ast } from './parse.js';
 import { childrenOf, walk } from './parse.js';
-import { become, expressionsOf, placeOf } from './tree.js';
+import { become, expressionsOf, isThis, placeOf } from './tree.js';
 
 /** A statement of a body, or the expressions in its place; the last one that is returned still is. */
 export function partsOf(statement: Ast.Node): Ast.Node[] {
@@ -70,10 +70,6 @@ export function isReflectConstruct({ callee }: Ast.CallExpression): boolean {
   if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') return false;
   const { property } = callee;
   return callee.object.name === 'Reflect' && property.type === 'Identifier' && property.name === 'construct';
-}
-
-function isThis(node: Ast.Node | null | undefined): boolean {
-  return node?.type === 'ThisExpression';
 }
 
 function isFunction(node: Ast.Node): node is Ast.Function {

@@ -9,6 +9,15 @@ export function become(node: Ast.Node, other: object): void {
   Object.assign(record, other);
 }
 
+/** A function that is written as an expression. */
+export function isFunctionExpression(node: Ast.Node): node is Ast.Function | Ast.ArrowFunctionExpression {
+  return node.type === 'FunctionExpression' || node.type === 'ArrowFunctionExpression';
+}
+
+export function isThis(node: Ast.Node | null | undefined): boolean {
+  return node?.type === 'ThisExpression';
+}
+
 export function placeOf({ start, end }: { start: number; end: number }) {
   return { start, end };
 }
