@@ -1,8 +1,7 @@
 /** Who is wrapped for a host, and the files of that. */
 
-import { existsSync } from 'node:fs';
-import { basename, relative, resolve, sep } from 'node:path';
-import type { Component, Contract } from '../core/contract/types.js';
+import { basename } from 'node:path';
+import type { Component } from '../core/contract/types.js';
 import { crossings } from '../core/crossing/index.js';
 import { tagAttributes } from '../core/crossing/tags.js';
 import type { ComponentCrossings } from '../core/crossing/types.js';
@@ -10,11 +9,11 @@ import { refusalOf } from '../core/hosts/wrapping/surface.js';
 import { tagsFile } from '../core/hosts/wrapping/tags.js';
 import type { ImportStyle, TaggedComponent, WrappedFile } from '../core/hosts/wrapping/types.js';
 import type { Surveyed } from './contracts/survey.js';
-import { isInside, readText, realPath } from './files/files.js';
+import { readText } from './files/files.js';
 import type { GeneratedFile } from './generated.js';
 import { marked } from './generated.js';
 import type { OpenedHost } from './packages/hosts.js';
-import { packageAround } from './packages/packages.js';
+import { specifiersOf, untypedOf } from './wrapped-modules.js';
 
 export interface WrappingPlan {
   /** Components that get a wrapper, with the items that need it. */
@@ -25,6 +24,8 @@ export interface WrappingPlan {
     marked: ComponentCrossings['items'];
     broken: ComponentCrossings['items'];
   }[];
+  /** Wrapped components that importing nothing here registers, and what the application has to do. */
+  leftToApplication: { component: Component; reason: string }[];
   /** Components that no code can be written for. */
   refused: { component: Component; reason: string }[];
   files: GeneratedFile[];
@@ -46,7 +47,7 @@ export async function planWrapping(
 ): Promise<WrappingPlan> {
   const { wrap, tagPlace } = await host.host.wrapper();
   const { components: crossed } = crossings(components, host);
-  const plan: WrappingPlan = { wrapped: [], unwrapped: [], refused: [], files: [] };
+  const plan: WrappingPlan = { wrapped: [], unwrapped: [], leftToApplication: [], refused: [], files: [] };
   const tagged: TaggedComponent[] = [];
   for (const [index, component] of components.entries()) {
     const items = crossed[index]?.items ?? [];
@@ -69,13 +70,17 @@ export async function planWrapping(
   const files: GeneratedFile[] = [];
   const wrapped = plan.wrapped.map((one) => one.component);
   if (wrap && wrapped.length > 0) {
+    const specifiers = specifiersOf(wrapped, surveyed, host, options.out);
+    if (options.imports !== 'none')
+      plan.leftToApplication = wrapped.flatMap((component) => {
+        const reason = unregisteredBecause(component, specifiers.has(component.tag));
+        return reason === null ? [] : [{ component, reason }];
+      });
     files.push(
       ...wrap(wrapped, {
         major: host.major,
-        specifiers: new Map(wrapped.map((one) => [one.tag, specifierOf(one, surveyed, options.out)])),
-        untyped: new Set(
-          wrapped.filter((one) => !isTyped(surveyed.modules.get(one.tag))).map((one) => one.tag),
-        ),
+        specifiers,
+        untyped: await untypedOf(specifiers, surveyed, options.out),
         imports: options.imports,
         namespace: namespaceOf(options.out),
       }),
@@ -87,6 +92,20 @@ export async function planWrapping(
   if (tagPlace && tagged.length > 0) addTypes(files, tagsFile(tagged, tagPlace(host.major)));
   plan.files = files.map((one) => ({ ...one, text: marked(one.name, one.text) }));
   return plan;
+}
+
+/** Why importing its module does not define a component, and what does; null where it does. */
+function unregisteredBecause(
+  { module, registers, exportName, tag }: Component,
+  isImported: boolean,
+): string | null {
+  if (!isImported)
+    return 'its package exports no module that registers it: bring it in as the package asks for';
+  if (registers === 'by-call')
+    return `importing ${module} does not register it: call what its package has for that`;
+  if (registers === 'never')
+    return `nothing registers it: customElements.define('${tag}', ${exportName ?? 'its class'})`;
+  return null;
 }
 
 /** The rest of a package file that lets bundlers leave out modules of the folder that nobody uses. */
@@ -114,29 +133,4 @@ function isKnownTag(tag: string, module: string | undefined): boolean {
 /** The last part of the folder's path that can be a name. */
 function namespaceOf(out: string): string {
   return basename(out).replaceAll(/[^A-Za-z0-9]/g, '') || 'elements';
-}
-
-/** The package's own specifier; a path where there is no package, or the wrappers are part of it. */
-function specifierOf(component: Component, surveyed: Surveyed, out: string): string {
-  const from: Contract['package'] = surveyed.contract.package ?? packageOf(surveyed.roots.get(component.tag));
-  const root = surveyed.roots.get(component.tag);
-  if (from && !(root && isInside(realPath(out), root))) {
-    return component.module === '.' ? from.name : `${from.name}/${component.module.replace(/^\.\//, '')}`;
-  }
-  const path = surveyed.modules.get(component.tag) ?? resolve(root ?? out, component.module);
-  const way = relative(out, path)
-    .split(sep)
-    .join('/')
-    .replace(/\.(m?)tsx?$/, '.$1js');
-  return way.startsWith('.') ? way : `./${way}`;
-}
-
-function packageOf(root: string | undefined): Contract['package'] {
-  const manifest = root ? packageAround(root)?.manifest : null;
-  return manifest?.name ? { name: manifest.name, version: manifest.version ?? '0.0.0' } : null;
-}
-
-function isTyped(module: string | undefined): boolean {
-  if (!module) return false;
-  return /\.m?tsx?$/.test(module) || existsSync(module.replace(/\.(m?)js$/, '.d.$1ts'));
 }

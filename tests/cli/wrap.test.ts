@@ -156,6 +156,50 @@ test('elements are brought in as asked, by package or by path', async () => {
   expect(await made('none')).not.toContain('signs/a.js');
 });
 
+const PIERS = 'node_modules/@quay/piers/';
+const element = (tag: string) =>
+  `class X extends HTMLElement { list = []; } customElements.define('${tag}', X); export { X };`;
+
+test('what no import brings in is left to the application, and the command says so', async () => {
+  const place = folder({
+    [`${PIERS}package.json`]: JSON.stringify({
+      name: '@quay/piers',
+      version: '1.0.0',
+      exports: { './open': './dist/open.js', './call': './dist/call.js', './typed': './dist/typed.js' },
+    }),
+    [`${PIERS}dist/open.js`]: element('pier-open'),
+    [`${PIERS}dist/open.d.ts`]: "declare module '@quay/piers' { export class X extends HTMLElement {} }",
+    [`${PIERS}dist/typed.js`]: element('pier-typed'),
+    [`${PIERS}dist/typed.d.ts`]: 'export declare class X extends HTMLElement {}',
+    [`${PIERS}dist/hidden.js`]: element('pier-hidden'),
+    [`${PIERS}dist/call.js`]: `export function start() { ${element('pier-call').replace(' export { X };', '')} }`,
+  });
+  const args = ['wrap', '-c', 'npm:@quay/piers', '--out', 'out', '--all', '--host'];
+  const ran = await suvet([...args, 'react@18'], place);
+  expect(ran.stdout).toContain(
+    [
+      'Defined by the application',
+      '  pier-call    importing ./call does not register it: call what its package has for that',
+      '  pier-hidden  its package exports no module that registers it: bring it in as the package asks for',
+    ].join('\n'),
+  );
+  const written = (name: string) => readFileSync(join(place, 'out', name), 'utf8');
+  expect(written('pier-hidden.ts')).not.toContain('load:');
+  expect(written('pier-open.ts')).toContain(
+    "  // @ts-ignore: the module ships no types.\n  load: () => import('@quay/piers/open'),",
+  );
+  expect(written('pier-typed.ts')).toContain(
+    "  tag: 'pier-typed',\n  load: () => import('@quay/piers/typed'),",
+  );
+  const validate = await validatorFor('written');
+  const told = json(await suvet([...args, 'react@18', '--json'], place));
+  expect(validate(told) || validate.errors).toBe(true);
+  // A server gives pages the files themselves.
+  await suvet([...args, 'python'], place);
+  expect(written('pier_hidden.py')).toContain("module='dist/hidden.js'");
+  expect(written('pier_open.py')).toContain("module='dist/open.js'");
+});
+
 test('a tag that is a path leads nowhere', async () => {
   const place = folder({ 'contract.json': await hostileContract() });
   const ran = await suvet(

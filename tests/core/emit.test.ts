@@ -170,6 +170,13 @@ test.each<[string, boolean]>([
   ['§', false],
   ["'a'", false],
   ['import("x")', false],
+  ['Map<string, () => void>', true],
+  ['Map<string>', false],
+  ['Set<string, number>', false],
+  ['string<number>', false],
+  ['Record<string, number>', true],
+  ['Record<boolean, number>', false],
+  ['CustomEvent<string> | CustomEvent', true],
   ['string; evil()', false],
   ['string // x', false],
 ])('the type %j stands as it is written: %s', (text, stands) => {
@@ -177,4 +184,13 @@ test.each<[string, boolean]>([
   if (stands) expect(written).toBe(text);
   else expect(written).toMatch(/^(unknown|\(\.\.\.args: never\[\]\) => unknown)$/);
   expect(parseModule('a.ts', `type T = ${written};`).errors).toEqual([]);
+});
+
+test.each([
+  ['Map', 'Map<unknown, unknown>'],
+  ['Promise | null', 'Promise<unknown> | null'],
+  ['Array<Set>', 'Array<Set<unknown>>'],
+  ['{ Map: Record }', '{ Map: Record<string, unknown> }'],
+])('the type %s is given the arguments that it needs', (text, written) => {
+  expect(typeScriptOf({ text, schema: null })).toBe(written);
 });

@@ -89,6 +89,56 @@ test('a component in a chunk is imported by the module that the package exports 
   expect(contract.components.map((one) => one.module)).toEqual(['./pier/pier-a.js']);
 });
 
+const ELEMENT = "class P extends HTMLElement {} customElements.define('pier-a', P);";
+
+test.each<[string, Record<string, string>, string, boolean]>([
+  [
+    'by one that imports what imports it',
+    { 'inner/p.js': ELEMENT, 'inner/all.js': "import './p.js';", 'index.js': "import './inner/all.js';" },
+    './index.js',
+    true,
+  ],
+  [
+    'by the same in another build',
+    {
+      'inner/p.js': ELEMENT,
+      'web/kit.min.js': ELEMENT,
+      'web/pier-a.min.js': ELEMENT,
+      'web/a.umd.js': ELEMENT,
+    },
+    './web/pier-a.min.js',
+    true,
+  ],
+  [
+    'not by what only mentions it',
+    { 'inner/p.js': ELEMENT, 'web/a.js': "say('pier-a');" },
+    './inner/p.js',
+    false,
+  ],
+  [
+    'not by what is for the users of one host',
+    { 'inner/p.js': ELEMENT, 'a.js': "import React from 'react'; import './inner/p.js';" },
+    './inner/p.js',
+    false,
+  ],
+  ['not by TypeScript', { 'src/p.ts': ELEMENT, 'dist/kit.js': ELEMENT }, './dist/kit.js', true],
+])('a component that is not exported is brought in %s', (_, files, module, isExported) => {
+  const isOther = (path: string) => path.startsWith('web/') || path.startsWith('dist/');
+  const { contract } = survey({
+    paths: Object.keys(files).filter((path) => !isOther(path)),
+    otherPaths: Object.keys(files).filter(isOther),
+    reader: reader(files),
+    package: null,
+    publicPath: (path) => `./${path}`,
+    isPublic: (path) => !path.startsWith('inner/'),
+    isWhole: true,
+  });
+  const [component] = contract.components;
+  expect(component?.module).toBe(module);
+  expect(component?.unexported).toBe(isExported ? undefined : true);
+  expect(component?.notes.map((one) => one.code)).toEqual(isExported ? [] : ['module-not-exported']);
+});
+
 const CLAIMS = {
   schemaVersion: '2.1.0',
   modules: [

@@ -47,6 +47,29 @@ describe('a function of another package that makes an element of a view', () => 
   });
 });
 
+test('a class that is handed over together with a framework becomes that framework’s', () => {
+  const source = (framework: string) => `import { make } from 'make';
+    import * as Host from '${framework}';
+    class Pier extends HTMLElement {}
+    export const Made = make({ tagName: 'pier-a', elementClass: Pier, host: Host });`;
+  const tags = (text: string) => surveyed({ 'a.js': text }).contract.components.map((one) => one.tag);
+  expect(tags(source('react'))).toEqual([]);
+  expect(tags(source('./host.js'))).toEqual(['pier-a']);
+});
+
+test('of two modules that register the same, the one of its own name is taken', () => {
+  const element = (tag: string) => `class X extends HTMLElement {} customElements.define('${tag}', X);`;
+  const { contract } = surveyed({
+    'all.js': `{ ${element('pier-a')} } { ${element('pier-b')} }`,
+    'b.js': element('pier-b'),
+    'c.js': element('pier-a'),
+  });
+  expect(contract.components.map((one) => `${one.tag} ${one.module}`)).toEqual([
+    'pier-a ./all.js',
+    'pier-b ./b.js',
+  ]);
+});
+
 test('a description tells more than what the function goes on to do with it', () => {
   const pier = componentIn(
     `import { define, html } from 'make';

@@ -241,6 +241,18 @@ describe('type declarations beside compiled modules', () => {
   });
 });
 
+test('a method that is bound to its element stays a method; what is declared is a property', () => {
+  const pier = componentIn(`class Pier extends HTMLElement {
+      static properties = { filter: { type: Function } };
+      constructor() { super(); this.turn = this.turn.bind(this); }
+      turn() {}
+      filter() {}
+    }
+    customElements.define('pier-a', Pier);`);
+  expect(pier.properties.map((one) => one.name)).toEqual(['filter']);
+  expect(pier.methods.map((one) => one.name)).toEqual(['turn']);
+});
+
 test('a member whose name the prototype has, too', () => {
   expect(
     members(

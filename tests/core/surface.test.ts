@@ -7,6 +7,7 @@ import { type Habits, heardBy, methodsOf, surfacesOf } from '../../src/core/host
 const string = { text: 'string', schema: { type: 'string' } };
 const number = { text: 'number', schema: { type: 'number' } };
 const list = { text: 'string[]', schema: { type: 'array', items: { type: 'string' } } };
+const NOT_IMPORTED = { imports: 'none' as const, specifiers: new Map<string, string>() };
 
 const property = (name: string, rest: Partial<ContractProperty> = {}): ContractProperty => ({
   name,
@@ -147,8 +148,58 @@ test('an event of a pair is listened to once, and its type says all that is read
   );
 });
 
+test('what an event is said to carry in two ways is read in each', () => {
+  const given = surface({
+    properties: [property('level', { type: number }), property('text')],
+    events: [event('turn', { detail: { text: 'x', schema: { type: 'number' } }, eventType: 'CustomEvent' })],
+    pairs: [
+      { property: 'level', event: 'turn', path: 'detail.to' },
+      { property: 'text', event: 'turn', path: 'detail.to' },
+    ],
+  });
+  const [heard] = heardBy(given);
+  expect(heard?.type).toBe('CustomEvent<number>');
+  expect(heard?.values.map(({ pair }) => pair.read)).toEqual([
+    '(event as Event as CustomEvent<{ to: number }>).detail.to',
+    '(event as Event as CustomEvent<{ to: string }>).detail.to',
+  ]);
+});
+
+test('an attribute carries one value, and of an unknown type it says what it reads', () => {
+  const unknown = { text: 'unknown', schema: {} };
+  const { values } = surface({
+    properties: [
+      property('open', { type: unknown, ...reads('open', 'boolean') }),
+      property('isOpen', {
+        type: { text: 'boolean', schema: { type: 'boolean' } },
+        ...reads('open', 'boolean'),
+      }),
+      property('rows', { type: unknown, ...reads('rows', 'number') }),
+      property('list', { type: unknown }),
+    ],
+    attributes: [{ name: 'rows', reads: 'string' }],
+  });
+  expect(values.map((one) => [one.name, one.type, one.attribute?.name ?? null])).toEqual([
+    ['open', 'boolean', 'open'],
+    ['isOpen', 'boolean', null],
+    ['rows', 'number', 'rows'],
+    ['list', 'unknown', null],
+  ]);
+});
+
+test('no wrapper has the name of what stands beside another', () => {
+  const named = (...tags: string[]) =>
+    surfacesOf(
+      tags.map((tag) => component({ tag })),
+      habits,
+      [],
+    ).map((one) => one.name);
+  expect(named('pier-sign', 'pier-sign-element')).toEqual(['PierSign', 'PierSignElement2']);
+  expect(named('pier-sign-props', 'pier-sign')).toEqual(['PierSignProps', 'PierSign2']);
+});
+
 test('methods keep their names, or are left out', () => {
-  const methods = ['turn', 'turn', 'taken', '_own', 'class', 'a-b'].map((name) => ({
+  const methods = ['turn', 'turn', 'taken', '_own', 'class', 'a-b', 'hidden'].map((name) => ({
     name,
     text: `${name}(): void`,
   }));
@@ -164,6 +215,6 @@ test.each<[string, ContractProperty, string | null]>([
   ['a date', property('a', { type: { text: 'Date', schema: null } }), null],
   ['an element', property('a', { type: { text: 'HTMLElement', schema: null } }), null],
 ])('a server writes %s', (_, one, expected) => {
-  const [{ items } = { items: [] }] = markupSurfacesOf([component({ properties: [one] })], []);
+  const [{ items } = { items: [] }] = markupSurfacesOf([component({ properties: [one] })], NOT_IMPORTED, []);
   expect(items.map(({ way, value }) => `${way} ${value}`)).toEqual(expected === null ? [] : [expected]);
 });

@@ -92,7 +92,7 @@ export const COMPILER_OPTIONS = {
 
 /**
  * Fills a folder: wrappers of the panel with a consumer beside them, and one that misuses them; wrappers of all that
- * the demo has; and types for its tags, used and misused.
+ * the demo has, and of what packages have that one does not expect; and types for the demo's tags, used and misused.
  */
 export async function wrapPanel(place: string, tried: Tried): Promise<void> {
   const { host, consumer, check, folder } = tried;
@@ -113,7 +113,7 @@ export async function wrapPanel(place: string, tried: Tried): Promise<void> {
     ...check,
   };
   const angularCompilerOptions = { strictTemplates: true, strictInjectionParameters: true };
-  const include = ['*.ts', '*.tsx', '*.svelte', 'wrappers', 'all', 'tags'];
+  const include = ['*.ts', '*.tsx', '*.svelte', 'wrappers', 'all', 'odd', 'tags'];
   const noEmit = { ...strict, noEmit: true };
   put(place, {
     'package.json': '{ "type": "module" }',
@@ -136,6 +136,7 @@ export async function wrapPanel(place: string, tried: Tried): Promise<void> {
   await wrap('-c', 'crew-panel.ts', '--out', 'wrappers', '--all');
   if (!check) return;
   await wrap('-c', join(DEMO, 'elements'), '--out', 'all', '--all');
+  await wrap('-c', join(FIXTURES, 'odd/odd.contract.json'), '--out', 'odd', '--all');
   const tags = TAGS[host];
   if (tags === undefined) return;
   await wrap('-c', join(DEMO, 'elements'), '--out', 'tags');

@@ -75,6 +75,10 @@ export const wrap: CommandSpec = {
           marked,
           broken,
         })),
+        leftToApplication: plan.leftToApplication.map(({ component, reason }) => ({
+          tag: component.tag,
+          reason,
+        })),
         refused: plan.refused.map(({ component, reason }) => ({ tag: component.tag, reason })),
         files: written,
       }));

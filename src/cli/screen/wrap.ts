@@ -49,6 +49,10 @@ export function wrapView(
       '',
     );
   }
+  if (plan.leftToApplication.length > 0) {
+    const rows = plan.leftToApplication.map((one) => [one.component.tag, one.reason]);
+    lines.push(screen.strong('Defined by the application'), ...table(rows, columns, screen.width, '  '), '');
+  }
   if (plan.refused.length > 0) {
     const rows = plan.refused.map((one) => [one.component.tag, one.reason]);
     lines.push(screen.strong('Refused'), ...table(rows, columns, screen.width, '  '), '');

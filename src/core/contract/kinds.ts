@@ -27,7 +27,7 @@ export type Kind = (typeof KINDS)[number];
 export function kindsOf(type: TypeInfo, reads?: AttributeReader): Kind[] {
   const kinds = new Set<Kind>();
   if (type.schema) addSchema(type.schema, kinds);
-  else for (const part of type.text.split('|')) addText(part.trim(), kinds);
+  else addText(type.text, kinds);
   if (kinds.size === 0) addReader(reads, kinds);
   return [...kinds];
 }
@@ -80,14 +80,44 @@ function addTypeName(type: string, kinds: Set<Kind>): void {
   else if (['number', 'object', 'array', 'null'].includes(type)) kinds.add(type as Kind);
 }
 
-function addText(text: string, kinds: Set<Kind>): void {
-  if (text === 'null' || text === 'undefined') kinds.add(text);
+function addText(type: string, kinds: Set<Kind>): void {
+  const parts = alternativesOf(type);
+  if (parts.length > 1) {
+    for (const part of parts) addText(part, kinds);
+    return;
+  }
+  const text = parts[0] ?? '';
+  const inner = /^\(([^()]*|[^()]*\([^()]*\)[^()]*)\)$/.exec(text);
+  if (inner?.[1]) addText(inner[1], kinds);
+  else if (text === 'null' || text === 'undefined') kinds.add(text);
   else if (text === 'Date') kinds.add('date');
   else if (text === 'symbol') kinds.add('symbol');
-  else if (text.includes('=>') || text === 'Function') kinds.add('function');
-  else if (/\[\]$|^(Readonly)?Array</.test(text)) kinds.add('array');
+  else if (isFunctionText(text) || text === 'Function') kinds.add('function');
+  else if (/\[\]$|^(Readonly)?Array\b|^(readonly )?\[/.test(text)) kinds.add('array');
   else if (['string', 'number', 'boolean'].includes(text)) addTypeName(text, kinds);
   else kinds.add('object');
+}
+
+/** The alternatives that a type's text consists of: what a function returns belongs to the function. */
+function alternativesOf(text: string): string[] {
+  const parts = [''];
+  let depth = 0;
+  for (let at = 0; at < text.length; at += 1) {
+    const char = text.charAt(at);
+    if ('([{<'.includes(char)) depth += 1;
+    else if (')]}'.includes(char) || (char === '>' && text[at - 1] !== '=')) depth -= 1;
+    const isArrow = depth === 0 && char === '=' && text[at + 1] === '>';
+    if (isArrow)
+      return [...parts.slice(0, -1), (parts.at(-1) ?? '') + text.slice(at)].map((one) => one.trim());
+    if (depth === 0 && char === '|') parts.push('');
+    else parts.push((parts.pop() ?? '') + char);
+  }
+  return parts.map((one) => one.trim()).filter((one) => one !== '');
+}
+
+/** Does the text stand for a function, as against something that takes or holds one? */
+function isFunctionText(text: string): boolean {
+  return /^(?:new )?(?:<[^>]*>)?\(.*=>/s.test(text);
 }
 
 function addReader(reads: AttributeReader | undefined, kinds: Set<Kind>): void {

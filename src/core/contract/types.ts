@@ -118,6 +118,8 @@ export interface Component {
   className: string | null;
   /** Module specifier relative to the package root, such as `./tide-gauge.js`. */
   module: string;
+  /** The package exports no module that leads to that one, so that importing it fails. */
+  unexported?: true;
   exportName: string | null;
   registers: Registration;
   root: 'open' | 'closed' | 'none';

@@ -18,7 +18,8 @@ export function memberAccess(base: string, name: string): string {
  */
 export function typeScriptOf(type: TypeInfo): string {
   if (type.schema) return fromSchema(type.schema);
-  if (namesOnlyGlobals(type.text)) return type.text;
+  const text = withArguments(type.text);
+  if (namesOnlyGlobals(text)) return text;
   return /^\(.*\) => /s.test(type.text) ? '(...args: never[]) => unknown' : 'unknown';
 }
 
@@ -89,15 +90,37 @@ function asSchema(value: unknown): JsonSchema {
 const GLOBAL_TYPES = new Set(
   (
     'string number boolean bigint symbol null undefined unknown void never object true false Date RegExp Error ' +
-    'Promise Array ReadonlyArray Map Set Record Partial Readonly Element HTMLElement Node Event CustomEvent ' +
+    'Element HTMLElement Node Event CustomEvent ' +
     'EventTarget File FileList Blob FormData URL Function DocumentFragment MouseEvent KeyboardEvent InputEvent ' +
     'FocusEvent PointerEvent ToggleEvent AbortSignal'
   ).split(' '),
 );
 
+/** Types that take others, and what those are where a text leaves them out, as doc comments do. */
+const GENERIC_TYPES: Readonly<Record<string, string>> = {
+  Promise: 'unknown',
+  Array: 'unknown',
+  ReadonlyArray: 'unknown',
+  Set: 'unknown',
+  Map: 'unknown, unknown',
+  Record: 'string, unknown',
+  Partial: 'object',
+  Readonly: 'object',
+};
+
+const isGeneric = (word: string) => Object.hasOwn(GENERIC_TYPES, word);
+
+/** The text with the arguments that its types need. */
+function withArguments(text: string): string {
+  return text.replaceAll(/\b[A-Z]\w+\b(?!\s*(?:<|\??\s*:))/g, (word) =>
+    isGeneric(word) ? `${word}<${GENERIC_TYPES[word]}>` : word,
+  );
+}
+
 /** Ways in which types make up a type, over a mark that stands for any: replaced until only the mark is left. */
 const TYPE_SYNTAX: readonly RegExp[] = [
-  /§\s*<\s*§(?:\s*,\s*§)*\s*>/g,
+  /¹\s*<\s*§\s*>/g,
+  /²\s*<\s*§\s*,\s*§\s*>/g,
   /§\s*\[\s*\]/g,
   /(?<!§\s*)\[\s*§(?:\s*,\s*§)*\s*\]/g,
   /\(\s*§\s*\)(?!\s*=>)/g,
@@ -110,11 +133,16 @@ const TYPE_SYNTAX: readonly RegExp[] = [
 
 /** Only plain type syntax over global names, so that it can stand in any file. */
 function namesOnlyGlobals(text: string): boolean {
+  if (/[§¹²]/.test(text) || text.length > 500 || /\bRecord\s*<\s*(?!string\b|number\b)/.test(text))
+    return false;
   // Names in front of a colon are those of members and parameters.
-  let left = text.replaceAll(/\b\w+\b(?!\s*\??\s*:)/g, (word) =>
-    GLOBAL_TYPES.has(word) || /^\d+$/.test(word) ? '§' : '!',
-  );
-  if (text.includes('§') || text.length > 500) return false;
+  let left = text.replaceAll(/\b\w+\b(?!\s*\??\s*:)(\s*<)?/g, (all, argumentsAfter: string | undefined) => {
+    const word = argumentsAfter === undefined ? all : all.slice(0, -argumentsAfter.length);
+    const end = argumentsAfter ?? '';
+    if (isGeneric(word)) return (GENERIC_TYPES[word]?.includes(',') ? '²' : '¹') + end;
+    if (word === 'CustomEvent' && end) return `¹${end}`;
+    return (GLOBAL_TYPES.has(word) || /^\d+$/.test(word) ? '§' : '!') + end;
+  });
   for (let before = ''; left !== before; ) {
     before = left;
     for (const one of TYPE_SYNTAX) left = left.replaceAll(one, '§');
@@ -128,7 +156,8 @@ export function isGlobalType(name: string): boolean {
 }
 
 /** A method as it stands in an interface: as written where its types are known everywhere, else loosely typed. */
-export function methodSignature(name: string, text: string): string {
+export function methodSignature(name: string, given: string): string {
+  const text = withArguments(given);
   const loose = `${propertyKey(name)}(...args: unknown[]): unknown`;
   const match = /^([\w$]+)\(([^()]*)\): (.+)$/.exec(text);
   if (!match || match[1] !== name || !isIdentifier(name)) return loose;

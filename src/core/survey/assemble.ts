@@ -33,6 +33,8 @@ import { NO_TYPE } from './types/types.js';
 export interface Entrance {
   module: Module | null;
   specifier: string;
+  /** False where the package exports no module that leads there. */
+  isExported: boolean;
 }
 
 /** The component that a registration makes, from its class chain. */
@@ -55,9 +57,18 @@ export function assemble(
       at: placeIn(chain.lost.module, chain.lost.node),
     });
   }
+  if (!entrance.isExported) {
+    notes.push({
+      code: 'module-not-exported',
+      message: `The package exports no module that leads to ${entrance.specifier}: importing it fails, and whoever uses the tag has to bring it in another way.`,
+    });
+  }
   const own = chain.layers[0];
   const doc: Doc = evidence.at(-1)?.doc ?? { description: '', tags: [] };
-  const { properties, attributes } = joinProperties(evidence, own, adoptedIn(chain.layers));
+  const methods = joinMethods(evidence, own);
+  const methodNames = new Set(methods.map((one) => one.name));
+  const { properties, attributes } = joinProperties(evidence, own, adoptedIn(chain.layers), methodNames);
+  const propertyNames = new Set(properties.map((one) => one.name));
   const events = joinEvents(evidence, own, registered.tag, notes);
   const markup = joinMarkup(evidence);
   addSlots(
@@ -74,6 +85,7 @@ export function assemble(
     className: own ? shownNameOf(own) : null,
     module: entrance.specifier,
     exportName: own && entrance.module ? exportNameOfClass(own, entrance.module, graph) : null,
+    ...(entrance.isExported ? {} : { unexported: true as const }),
     registers: registered.registers,
     root,
     extendsTag: registered.extendsTag,
@@ -87,7 +99,7 @@ export function assemble(
     properties,
     attributes,
     events,
-    methods: joinMethods(evidence, own),
+    methods: methods.filter((one) => !propertyNames.has(one.name)),
     slots: withTags(markup.slots, documented, own, ['slot']),
     cssParts: withTags(markup.cssParts, documented, own, ['csspart', 'part']),
     cssProperties: withTags(markup.cssProperties, documented, own, ['cssprop', 'cssproperty']),

@@ -11,7 +11,7 @@ import { readManifest } from './evidence/manifest.js';
 import { unwrap } from './folding/functions.js';
 import { callMaking, withMaking } from './making.js';
 import { namesOfBuilds } from './modules/builds.js';
-import { Entrances } from './modules/entrances.js';
+import { Entrances, isNamedAfter } from './modules/entrances.js';
 import type { SurveyInput } from './modules/input.js';
 import type { Module } from './modules/modules.js';
 import { ModuleGraph } from './modules/modules.js';
@@ -44,7 +44,13 @@ export interface SurveyOutcome extends SurveyResult {
 export function survey(input: SurveyInput): SurveyOutcome {
   const graph = new ModuleGraph(input.reader);
   const claims = new Map(readManifest(input.manifest).map((one) => [one.tag, one]));
-  const found: Found = { components: new Map(), findings: [], claims, entrances: new Entrances(input) };
+  const registers = (path: string, tag: string) => {
+    const module = graph.load(path);
+    const among = module ? registrationsIn(module, graph).registered : [];
+    return among.some((one) => one.tag === tag && one.registers === 'on-import');
+  };
+  const entrances = new Entrances(input, registers);
+  const found: Found = { components: new Map(), findings: [], claims, entrances };
   const each = (paths: readonly string[], step: typeof surveyModule) => {
     for (const path of paths) guarded(path, input, found, () => step(path, input, graph, found));
   };
@@ -155,9 +161,8 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
   const before = found.components.get(one.tag);
   if (!chain) found.findings.push(classNotFound(one));
   else if (!before || isBetter(one, among, chain, before)) {
-    const entrance = found.entrances.entranceTo(one.module.path, one.tag);
-    const specifier = input.publicPath(entrance);
-    const place = { module: graph.load(entrance), specifier };
+    const { path, isExported } = found.entrances.entranceTo(one.module.path, one.tag);
+    const place = { module: graph.load(path), specifier: input.publicPath(path), isExported };
     const read = withMaking(assemble(one, chain, graph, place), one, chain, graph, place);
     const claim = found.claims.get(one.tag);
     const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
@@ -169,15 +174,17 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
 
 /**
  * Is a registration to be taken instead of one that was found before? One of a class that is written, where the other is
- * what a call makes; one that an import does, where the other waits for a call; and that of a module of its
- * own, where the other holds many elements put together.
+ * what a call makes; one that an import does, where the other waits for a call; and that of a module of its own, where
+ * the other holds many elements put together, or fewer and has another name.
  */
 function isBetter(one: Registered, among: number, chain: ClassChain, before: Taken): boolean {
   const isClass = ({ layers: [own] }: ClassChain) => own !== undefined && !own.built;
   if (isClass(chain) !== isClass(before.chain)) return isClass(chain);
   const isSame = chain.layers[0]?.node === before.chain.layers[0]?.node;
   if (isSame && before.registered.registers === 'by-call' && one.registers === 'on-import') return true;
-  return before.among >= BUNDLE && among * BUNDLE <= before.among;
+  if (before.among >= BUNDLE && among * BUNDLE <= before.among) return true;
+  const isOwn = ({ module, tag }: Registered) => isNamedAfter(tag, module.path);
+  return among < before.among && isOwn(one) && !isOwn(before.registered);
 }
 
 /** So many times as many registrations in one module as in another show that it puts others together. */

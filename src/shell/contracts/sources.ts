@@ -103,6 +103,7 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
   ).main.map(absolute);
   return openFiles(source, main.map(absolute), cwd, {
     root: folder,
+    isWhole: source.startsWith('npm:') && existsSync(join(folder, 'package.json')),
     otherPaths: others.map(absolute),
     declarations,
   });
@@ -117,6 +118,8 @@ function withoutCompiledTwins(files: string[]): string[] {
 /** A folder that was opened as a whole. */
 interface Folder {
   root: string;
+  /** It is an installed package. */
+  isWhole: boolean;
   otherPaths: string[];
   declarations: string[];
 }
@@ -149,6 +152,7 @@ function openFiles(source: string, paths: string[], cwd: string, folder: Folder 
       package: described?.name ? { name: described.name, version: described.version ?? '0.0.0' } : null,
       publicPath,
       ...(isPublic ? { isPublic } : {}),
+      isWhole: folder?.isWhole ?? false,
       ...(described ? { manifest: shippedManifest(root, described.customElements) } : {}),
       reader: {
         read: read.text,

@@ -6,7 +6,7 @@ export const moduleNotImported: Rule = {
   level: 'error',
   isToldOnce: true,
   check({ use, component, packageName, isLoaded }) {
-    if (component?.registers !== 'on-import' || isLoaded(component.tag)) return [];
+    if (component?.registers !== 'on-import' || component.unexported || isLoaded(component.tag)) return [];
     const module = packageName ? `${packageName}${component.module.replace(/^\./, '')}` : component.module;
     return [
       {

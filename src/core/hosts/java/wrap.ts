@@ -19,7 +19,7 @@ const METHODS =
   'numeral toString hashCode equals getClass notify notifyAll wait clone finalize';
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
-  const surfaces = markupSurfacesOf(components, CLASSES.split(' '));
+  const surfaces = markupSurfacesOf(components, request, CLASSES.split(' '));
   const name = request.namespace.toLowerCase().replace(/^[^a-z]+/, '');
   const packageName = name === '' || JAVA_WORDS.has(name) || /^javax?$/.test(name) ? 'elements' : name;
   const file = (className: string, body: string) => ({
@@ -27,7 +27,7 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
     text: asciiJava(`package ${packageName};\n\n${body}`),
   });
   return [
-    ...surfaces.map((one) => file(one.name, builderText(one, request))),
+    ...surfaces.map((one) => file(one.name, builderText(one))),
     file('Tag', TAG_TEXT),
     file('Markup', MARKUP_TEXT),
     file('Page', PAGE_TEXT),
@@ -35,7 +35,7 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
   ];
 }
 
-function builderText(surface: MarkupSurface, request: WrapRequest): string {
+function builderText(surface: MarkupSurface): string {
   const { component, tag, name, items, events, slots } = surface;
   const code = new CodeWriter();
   const uses = (type: string) => items.some((one) => new RegExp(`\\b${type}<`).test(typeOf(one)));
@@ -49,7 +49,7 @@ function builderText(surface: MarkupSurface, request: WrapRequest): string {
     code.line('/** The element without anything. */');
     code.block(`public ${name}() {`, '}', () => {
       const base = component.extendsTag === null ? 'null' : javaString(component.extendsTag);
-      const module = request.imports === 'none' ? 'null' : javaString(surface.module);
+      const module = surface.module === null ? 'null' : javaString(surface.module);
       code.line(`super(${javaString(tag)}, ${base}, ${module});`);
     });
     code.line();

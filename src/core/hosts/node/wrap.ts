@@ -15,14 +15,14 @@ const RUNTIME_MODULE = 'markup';
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const modules = new Set([RUNTIME_MODULE, BINDER_MODULE, 'index']);
-  const surfaces = markupSurfacesOf(components, ['Markup', 'Page']).map((surface) => ({
+  const surfaces = markupSurfacesOf(components, request, ['Markup', 'Page']).map((surface) => ({
     surface,
     module: freeName(surface.tag, modules),
   }));
   return [
     ...surfaces.map((one) => ({
       name: `${one.module}.ts`,
-      text: builderText(one.surface, request),
+      text: builderText(one.surface),
     })),
     { name: `${RUNTIME_MODULE}.ts`, text: RUNTIME_TEXT },
     { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
@@ -30,7 +30,7 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
   ];
 }
 
-function builderText(surface: MarkupSurface, request: WrapRequest): string {
+function builderText(surface: MarkupSurface): string {
   const { component, tag, name, items, events, slots } = surface;
   const code = new CodeWriter();
   const content = slots.length > 0 ? 'type Content, ' : '';
@@ -67,7 +67,7 @@ function builderText(surface: MarkupSurface, request: WrapRequest): string {
     code.block('return printed({', '});', () => {
       code.line(`tag: ${stringLiteral(tag)},`);
       if (component.extendsTag !== null) code.line(`base: ${stringLiteral(component.extendsTag)},`);
-      if (request.imports !== 'none') code.line(`module: ${stringLiteral(surface.module)},`);
+      if (surface.module !== null) code.line(`module: ${stringLiteral(surface.module)},`);
       const list = (key: string, entries: readonly string[]) => {
         if (entries.length === 0) return;
         code.block(`${key}: [`, '],', () => {

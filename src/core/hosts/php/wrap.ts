@@ -18,7 +18,7 @@ const METHODS =
   'quoted numeral __construct';
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
-  const surfaces = markupSurfacesOf(components, CLASSES);
+  const surfaces = markupSurfacesOf(components, request, CLASSES);
   const name = request.namespace.replace(/^[^A-Za-z]+/, '');
   const named = name.charAt(0).toUpperCase() + name.slice(1);
   const namespace = name === '' || PHP_WORDS.has(name.toLowerCase()) ? 'Elements' : named;
@@ -27,7 +27,7 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
     text: `\ndeclare(strict_types=1);\n\nnamespace ${namespace};\n\n${body}`,
   });
   return [
-    ...surfaces.map((one) => file(one.name, builderText(one, request))),
+    ...surfaces.map((one) => file(one.name, builderText(one))),
     file('Tag', TAG_TEXT),
     file('Markup', MARKUP_TEXT),
     file('Page', PAGE_TEXT),
@@ -35,7 +35,7 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
   ];
 }
 
-function builderText(surface: MarkupSurface, request: WrapRequest): string {
+function builderText(surface: MarkupSurface): string {
   const { component, tag, name, items, events, slots } = surface;
   const code = new CodeWriter(4);
   code.doc(component.description ?? component.summary ?? `Prints ${tag}.`, deprecation(component.deprecated));
@@ -48,7 +48,7 @@ function builderText(surface: MarkupSurface, request: WrapRequest): string {
   code.block('{', '}', () => {
     code.line('public function __construct()');
     const base = component.extendsTag === null ? 'null' : phpString(component.extendsTag);
-    const module = request.imports === 'none' ? 'null' : phpString(surface.module);
+    const module = surface.module === null ? 'null' : phpString(surface.module);
     code.block('{', '}', () => code.line(`parent::__construct(${phpString(tag)}, ${base}, ${module});`));
     const method = (head: string, call: string) => {
       code.line(`public function ${head}: static`);

@@ -13,7 +13,7 @@ const RUNTIME_MODULE = 'markup';
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
   const modules = new Set([RUNTIME_MODULE, BINDER_MODULE, '__init__']);
-  const named = markupSurfacesOf(components, []).map((surface) => ({
+  const named = markupSurfacesOf(components, request, []).map((surface) => ({
     surface,
     name: freeName(snakeCase(surface.tag), modules),
   }));
@@ -25,14 +25,14 @@ export function wrap(components: readonly Component[], request: WrapRequest): Wr
     '',
   ];
   return [
-    ...named.map((one) => ({ name: `${one.name}.py`, text: builderText(one.surface, one.name, request) })),
+    ...named.map((one) => ({ name: `${one.name}.py`, text: builderText(one.surface, one.name) })),
     { name: `${RUNTIME_MODULE}.py`, text: `from __future__ import annotations\n\n${RUNTIME_TEXT}` },
     { name: '__init__.py', text: index.join('\n') },
     { name: `${BINDER_MODULE}.js`, text: BINDER_TEXT },
   ];
 }
 
-function builderText(surface: MarkupSurface, func: string, request: WrapRequest): string {
+function builderText(surface: MarkupSurface, func: string): string {
   const { component, tag, items, events, slots } = surface;
   const code = new CodeWriter(4);
   const names = new Set([...PYTHON_WORDS, 'attributes', 'printed', func]);
@@ -78,7 +78,7 @@ function builderText(surface: MarkupSurface, func: string, request: WrapRequest)
     code.indented(() => {
       code.line(`${pythonString(tag)},`);
       if (component.extendsTag !== null) code.line(`base=${pythonString(component.extendsTag)},`);
-      if (request.imports !== 'none') code.line(`module=${pythonString(surface.module)},`);
+      if (surface.module !== null) code.line(`module=${pythonString(surface.module)},`);
       const list = (key: string, rows: readonly string[]) => {
         if (rows.length === 0) return;
         code.block(`${key}=[`, '],', () => {

@@ -55,10 +55,15 @@ function componentText(surface: Surface, request: WrapRequest): string {
   const isOlder = request.major < 3;
   const code = new CodeWriter();
   const types = [
-    ...(values.length > 0 ? ['type PropType'] : []),
+    ...(values.some((one) => declaration(one).includes('PropType')) ? ['type PropType'] : []),
     ...(slots.length > 0 && !isOlder ? ['type SlotsType'] : []),
   ];
-  const runtime = ['defineComponent', 'h', ...types, ...(isOlder ? [] : ['toRaw'])];
+  const runtime = [
+    'defineComponent',
+    'h',
+    ...types,
+    ...(!isOlder && readsProps(surface, isOlder) ? ['toRaw'] : []),
+  ];
   code.line(`import { ${runtime.join(', ')} } from 'vue';`);
   const helpers = [
     'type Kind',
@@ -107,9 +112,10 @@ function declaration(value: SurfaceValue): string {
   const wanted = constructorsOf(value);
   const runtime = wanted.length === 0 ? 'null as unknown' : namesOf(wanted);
   // Without a default, a boolean that is missing would be false.
-  return wanted.includes('Boolean')
-    ? `{ type: ${runtime} as PropType<${type}>, default: undefined }`
-    : `${runtime} as PropType<${type}>`;
+  if (wanted.includes('Boolean')) return `{ type: ${runtime} as PropType<${type}>, default: undefined }`;
+  // Their constructor makes lists of any length.
+  const isTuple = runtime === 'Array' && !type.endsWith('[]');
+  return `${runtime}${isTuple ? ' as unknown' : ''} as PropType<${type}>`;
 }
 
 /** Whether a value is a boolean, and no text. */
@@ -132,7 +138,8 @@ function constructorsOf({ item, type, attribute }: SurfaceValue): string[] {
   };
   const kinds = 'type' in item ? kindsOf((item as ContractProperty).type) : [];
   const isKnown = kinds.every((kind) => kind in constructors || kind === 'null' || kind === 'undefined');
-  if (!isKnown) return [];
+  // Vue would warn of every value but objects where a type's name is all there is.
+  if (!isKnown || type === 'unknown') return [];
   const wanted = [...new Set(kinds.flatMap((kind) => constructors[kind] ?? []))].sort(textFirst);
   if (wanted.length > 0 || !attribute) return wanted;
   return [type === 'number' ? 'Number' : attribute.isPresence ? 'Boolean' : 'String'];
@@ -175,10 +182,13 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
   const { component, name, values, events, slots } = surface;
   const hasEvents = events.length > 0 || values.some((one) => one.pair !== null);
   const context = [...(hasEvents ? ['emit'] : []), ...(!isOlder && slots.length > 0 ? ['slots'] : [])];
-  const given = `${isOlder ? 'props' : 'given'}${context.length > 0 ? `, { ${context.join(', ')} }` : ''}`;
+  const assigned = assignedOf(surface, isOlder);
+  const isRead = readsProps(surface, isOlder);
+  const first = isRead ? (isOlder ? 'props' : 'given') : '_props';
+  const given = `${first}${context.length > 0 ? `, { ${context.join(', ')} }` : ''}`;
   const methods = methodsOf(component, ['element', 'draw', 'read', ...values.map((one) => one.name)]);
   code.block(`setup(${given}) {`, '},', () => {
-    if (!isOlder) {
+    if (!isOlder && isRead) {
       code.line(
         '// A parent whose render changes one of them leads to a render here: there is nothing to watch.',
       );
@@ -187,7 +197,7 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
     const taken = isOlder ? '{ element, read }' : '{ element, onVnodeBeforeMount }';
     code.block(`const ${taken} = useElement<${name}Element>(`, ');', () => {
       code.line('kind,');
-      writeList(code, '() => ({', assignedOf(surface, isOlder), '}),');
+      writeList(code, '() => ({', assigned, '}),');
       if (!hasEvents) code.line('{},');
       else writeHandlers(code, surface, isOlder);
     });
@@ -206,6 +216,11 @@ function writeSetup(code: CodeWriter, surface: Surface, isOlder: boolean): void 
     });
   });
   writeRender(code, surface, isOlder);
+}
+
+/** Does what is set up read props? Version 2.7 reads those that are attributes as it renders. */
+function readsProps({ values }: Surface, isOlder: boolean): boolean {
+  return values.some((one) => one.way === 'assigned' || !isOlder);
 }
 
 function assignedOf(surface: Surface, isOlder: boolean): string[] {

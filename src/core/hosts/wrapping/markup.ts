@@ -5,6 +5,7 @@ import { kindsOf } from '../../contract/kinds.js';
 import type { AttributeReader, Component, ItemWords, TypeInfo } from '../../contract/types.js';
 import { freeName, pascalCase } from '../../emit/names.js';
 import { firsts, isAttributeName, isPossibleKey } from './surface.js';
+import type { WrapRequest } from './types.js';
 
 /** What the values of an item are, as far as markup is concerned. */
 export type MarkupValue = 'text' | 'number' | 'boolean' | 'json' | 'function';
@@ -30,8 +31,8 @@ export interface MarkupSurface {
   component: Component;
   tag: string;
   name: string;
-  /** Path of the element's module below the folder that pages load modules from. */
-  module: string;
+  /** Path of the element's module below the folder that pages load modules from; null where pages have it by themselves. */
+  module: string | null;
   items: MarkupItem[];
   events: { event: string; item: ItemWords }[];
   slots: { slot: string; item: ItemWords }[];
@@ -40,6 +41,7 @@ export interface MarkupSurface {
 /** The surfaces of components, each under a name that no other has, however file systems treat case. */
 export function markupSurfacesOf(
   components: readonly Component[],
+  { imports, specifiers }: Pick<WrapRequest, 'imports' | 'specifiers'>,
   takenNames: readonly string[],
 ): MarkupSurface[] {
   const names = new Set(takenNames.map((name) => name.toLowerCase()));
@@ -50,7 +52,7 @@ export function markupSurfacesOf(
       component,
       tag: component.tag,
       name: wanted + lower.slice(wanted.length),
-      module: component.module.replace(/^(\.?\/)+/, '').replace(/\.(m?)tsx?$/, '.$1js'),
+      module: imports === 'none' ? null : (specifiers.get(component.tag) ?? null),
       items: itemsOf(component),
       events: firsts(component.events)
         .filter((one) => trappedBy(one, component) === null && isPossibleKey(one.name))

@@ -91,10 +91,21 @@ export function surfacesOf(
   const names = new Set<string>();
   const modules = new Set(takenModules);
   return components.map((component) => {
-    const name = freeName(pascalCase(component.tag), names);
+    const name = freeNameWithParts(pascalCase(component.tag), names);
     const module = freeFileName(/^[a-z][a-z0-9-]*$/.test(component.tag) ? component.tag : name, modules);
     return { component, tag: component.tag, name, module, ...itemsOf(component, name, habits) };
   });
+}
+
+/** What the types and classes beside a wrapper are called, behind its name. */
+const PARTS = ['Element', 'Members', 'Props', 'OwnProps', 'Control', 'Wrapper'];
+
+/** A name that neither another wrapper has, nor what stands beside one; and so has nothing beside this one. */
+function freeNameWithParts(wanted: string, taken: Set<string>): string {
+  let name = freeName(wanted, taken);
+  while (PARTS.some((part) => taken.has(name + part))) name = freeName(wanted, taken);
+  for (const part of PARTS) taken.add(name + part);
+  return name;
 }
 
 /** A name that no other file has, on file systems that do not tell case apart either. */
@@ -123,23 +134,24 @@ function itemsOf(
   const events = firsts(component.events).filter(
     (one) => trappedBy(one, component) === null && isPossibleKey(one.name),
   );
+  const carried = new Set<string>();
   return {
     values: [
-      ...properties.map((one) => ({
-        ...add(one.name),
-        type: typeScriptOf(one.type),
-        item: one,
-        ...wayOf(one, pairOf(one, component, className), component, habits),
-      })),
-      ...attributes.map((one) => ({
-        ...add(camelCase(one.name)),
-        type: attributeType(one),
-        item: one,
-        property: null,
-        way: habits.carries(false),
-        attribute: { name: one.name, isPresence: one.reads === 'boolean' },
-        pair: null,
-      })),
+      ...properties.map((one) => {
+        const way = wayOf(one, pairOf(one, component, className), component, habits, carried);
+        return { ...add(one.name), type: propertyType(one, way), item: one, ...way };
+      }),
+      ...attributes
+        .filter((one) => !carried.has(one.name))
+        .map((one) => ({
+          ...add(camelCase(one.name)),
+          type: attributeType(one),
+          item: one,
+          property: null,
+          way: habits.carries(false),
+          attribute: { name: one.name, isPresence: one.reads === 'boolean' },
+          pair: null,
+        })),
     ],
     events: events.map((one) => ({
       ...add(habits.handler(one.name)),
@@ -167,24 +179,33 @@ function slotName(slot: string, names: ReadonlySet<string>): string {
   return names.has(name) || isGlobalAttribute(name) ? `${name}Slot` : name;
 }
 
-function attributeType({ reads }: ContractAttribute): string {
+function attributeType({ reads }: Pick<ContractAttribute, 'reads'>): string {
   return reads === 'boolean' || reads === 'number' ? reads : 'string';
+}
+
+/** Of a type that nobody can name, what its attribute reads is known at least where that carries it. */
+function propertyType({ type, attribute }: ContractProperty, way: Pick<SurfaceValue, 'attribute'>): string {
+  const known = typeScriptOf(type);
+  return known === 'unknown' && way.attribute && attribute ? attributeType(attribute) : known;
 }
 
 /**
  * A value that its attribute carries exactly is written as that attribute: so it is there before the element is
  * connected, and in what a server prints. Two-way values are assigned, because users change them behind the
- * attribute's back.
+ * attribute's back; so is what has its attribute in common with one that was `carried` before.
  */
 function wayOf(
   property: ContractProperty,
   pair: SurfacePair | null,
   component: Component,
   habits: Habits,
+  carried: Set<string>,
 ): Pick<SurfaceValue, 'property' | 'attribute' | 'way' | 'pair'> {
-  const attribute = carryingAttribute(property);
+  const carrying = carryingAttribute(property);
+  const attribute = carrying && !carried.has(carrying.name) ? carrying : null;
   const isShared = component.properties.some((one) => one.name === attribute?.name);
   const way = attribute === null || pair !== null ? 'assigned' : habits.carries(isShared);
+  if (attribute && way !== 'assigned') carried.add(attribute.name);
   return { property: property.name, attribute: way === 'assigned' ? null : attribute, way, pair };
 }
 
@@ -240,8 +261,31 @@ export function heardBy({ events, values }: Pick<Surface, 'events' | 'values'>):
     const types = new Set([...(handler ? [handler.type] : []), ...owners.map((one) => one.pair.eventType)]);
     // Every event is an Event; what is more special says more.
     types.delete('Event');
+    const [first = 'Event'] = types;
+    if (owners.some(({ pair }) => isContradicted(pair, types)))
+      return { event, type: first, handler, values: owners.map((one) => readFrom(first, one)) };
     return { event, type: [...types].join(' & ') || 'Event', handler, values: owners };
   });
+}
+
+/** Do types say different things of what is read from an event? */
+function isContradicted({ read }: SurfacePair, types: ReadonlySet<string>): boolean {
+  const [, key] = /^event\.detail\.(\w+)/.exec(read) ?? [];
+  if (key === undefined) return types.size > 1 && /^event\.detail$/.test(read);
+  const said = [...types].flatMap((type) =>
+    [...type.matchAll(new RegExp(`\\b${key}\\??: ([^;}]+)`, 'g'))].map(([, one = '']) => one.trim()),
+  );
+  return new Set(said.filter((one) => one !== 'unknown')).size > 1;
+}
+
+/** A value as it is read from an event that is of another type for its handler. */
+function readFrom<Value extends { pair: SurfacePair }>(type: string, value: Value): Value {
+  const { eventType, read } = value.pair;
+  if (eventType === type || eventType === 'Event') return value;
+  return {
+    ...value,
+    pair: { ...value.pair, read: read.replace(/^event\b/, `(event as Event as ${eventType})`) },
+  };
 }
 
 /** The first item of each name. */
@@ -275,7 +319,7 @@ export interface Member extends ItemWords {
 
 /** The members of the element, for scripts. */
 export function membersOf(component: Component): Member[] {
-  return [
+  return firsts([
     ...component.properties.map((one) => ({
       ...one,
       isMethod: false,
@@ -286,14 +330,14 @@ export function membersOf(component: Component): Member[] {
       isMethod: true,
       text: `${methodSignature(one.name, one.text)};`,
     })),
-  ];
+  ]);
 }
 
 /** Methods that a wrapper can have under their own names, other than those that are taken. */
 export function methodsOf(component: Component, taken: readonly string[]): Member[] {
   const names = new Set(taken);
   return firsts(membersOf(component).filter((one) => one.isMethod)).filter(
-    ({ name }) => /^[A-Za-z]/.test(name) && isIdentifier(name) && !names.has(name),
+    ({ name }) => /^[A-Za-z]/.test(name) && isIdentifier(name) && !names.has(name) && !isGlobalProperty(name),
   );
 }
 

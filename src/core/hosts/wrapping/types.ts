@@ -11,7 +11,10 @@ export type ImportStyle = 'lazy' | 'eager' | 'none';
 export interface WrapRequest {
   /** Major version of the host; 0 for hosts without versions. */
   major: number;
-  /** Specifier to import each component's module by, by tag. */
+  /**
+   * Specifier to import each component's module by, by tag; for servers, the path of the module in its package. Empty of
+   * those that no import brings in.
+   */
   specifiers: ReadonlyMap<string, string>;
   /** Tags whose module ships no type declarations. */
   untyped: ReadonlySet<string>;

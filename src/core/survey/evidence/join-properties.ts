@@ -14,6 +14,7 @@ export function joinProperties(
   evidence: readonly { layer: Layer; found: LayerEvidence[] }[],
   own: Layer | undefined,
   adopting: Adopting,
+  methods: ReadonlySet<string>,
 ) {
   const joined = new Map<string, { evidence: PropertyEvidence; layer: Layer }>();
   const seen: AttributeSeen[] = [];
@@ -43,7 +44,7 @@ export function joinProperties(
   const links = linkAttributes(seen, joined);
   const isDeclaring = [...joined.values()].some(({ evidence: one }) => one.origin === 'declared');
   const properties = [...joined.values()]
-    .filter(({ evidence: one }) => isOffered(one, isDeclaring))
+    .filter(({ evidence: one }) => isOffered(one, isDeclaring, methods))
     .map(({ evidence: one, layer }) =>
       finishProperty(one, links.get(one.name), layer === own ? null : layer, adopting),
     );
@@ -52,10 +53,13 @@ export function joinProperties(
   return { properties, attributes: freeAttributes([...seen, ...hidden.flatMap(attributeOfHidden)], taken) };
 }
 
-/** Where properties are declared, a field of which nothing is known but that it is set is none of them. */
-function isOffered(one: PropertyEvidence, isDeclaring: boolean): boolean {
+/**
+ * Where properties are declared, a field of which nothing is known but that it is set is none of them; nor is a method
+ * that a constructor binds to its element.
+ */
+function isOffered(one: PropertyEvidence, isDeclaring: boolean, methods: ReadonlySet<string>): boolean {
   if (one.internal) return false;
-  return one.origin === 'declared' || !(one.callback || (one.terse && isDeclaring));
+  return one.origin === 'declared' || !(one.callback || (one.terse && isDeclaring) || methods.has(one.name));
 }
 
 /** What a class says of a property of the class above: one that was state there is offered where it is declared so. */

@@ -114,6 +114,13 @@ export function namesOfBuilds(files: readonly string[], kept: readonly string[] 
   return [...new Set(names)].sort();
 }
 
+const OLDER_LOADERS = /(?:^|\/|[.-])(?:cjs|commonjs|umd|amd|iife|system|systemjs|ssr|hydrate)(?:[./-]|$)/i;
+
+/** Is a file, relative to its package, no module that a page can import: one for older loaders, or for servers? */
+export function isForOlderLoaders(file: string): boolean {
+  return OLDER_LOADERS.test(file);
+}
+
 function isNamedOther(file: string): boolean {
   return OTHER_FOLDERS.test(file) || OTHER_FILES.test(file);
 }

@@ -9,6 +9,9 @@ export interface ImportSeen {
 /** What stands before the specifier alone, so that the time for hostile text stays in proportion to its length. */
 const IMPORT = /\b(from|import)\s*["']([^"'\n]{1,1000})["']/g;
 
+/** Specifiers of the frameworks that are hosts of elements. */
+export const HOST_SPECIFIER = /^(?:react|react-dom|preact|vue|svelte|solid-js|@angular\/core)(?:\/|$)/;
+
 /** Static imports and re-exports in a text. Those in comments and strings are seen, too. */
 export function importsIn(text: string): ImportSeen[] {
   return [...text.matchAll(IMPORT)].map(([, word, specifier = '']) => ({

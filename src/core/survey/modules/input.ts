@@ -16,4 +16,6 @@ export interface SurveyInput {
   publicPath: (path: string) => string;
   /** May users of the package import the module? Missing where the package does not say. */
   isPublic?: (path: string) => boolean;
+  /** All modules of an installed package are among the paths: what its exports do not lead to cannot be imported. */
+  isWhole?: boolean;
 }

@@ -6,6 +6,7 @@ import { memberTableIn } from '../dialects/compiled.js';
 import type { Scope } from '../folding/functions.js';
 import { calledName, unwrap } from '../folding/functions.js';
 import { topLevelValue } from '../folding/named.js';
+import { HOST_SPECIFIER } from '../modules/imports.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
@@ -42,10 +43,14 @@ export function statementCalls(program: Ast.Program): Ast.CallExpression[] {
 export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[] {
   const callee = unwrap(node.callee);
   if (isDefine(node)) return [];
-  const description = node.arguments.find((one) => descriptionIn(one, scope) !== null);
+  const isClass = (one: Ast.Node) => chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0;
+  const isDescription = (one: Ast.Node) => {
+    const described = descriptionIn(one, scope);
+    return described !== null && !isForHost(described, scope, isClass);
+  };
+  const description = node.arguments.find(isDescription);
   if (!description) return [];
   const tags = tagsGiven(description, scope);
-  const isClass = (one: Ast.Node) => chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0;
   const holder = callee.type === 'MemberExpression' && isClass(callee.object) ? callee.object : null;
   // `TheBase.define(TheClass, { ... })` is of the class that is handed over.
   const target = node.arguments.find((one) => one !== description && isClass(one)) ?? holder;
@@ -76,6 +81,21 @@ function descriptionIn(argument: Ast.Node, scope: Scope): Ast.ObjectExpression |
       (one.key.name === 'baseName' || tagsGiven(one.value, scope).length > 0),
   );
   return hasTag ? node : null;
+}
+
+/** A tag and the class of its element together with a framework: they make that framework's own of the element. */
+function isForHost(
+  { properties }: Ast.ObjectExpression,
+  { module }: Scope,
+  isClass: (node: Ast.Node) => boolean,
+): boolean {
+  const values = properties.flatMap((one) => (one.type === 'Property' ? [unwrap(one.value)] : []));
+  const isHost = (one: Ast.Node) => {
+    const declaration = one.type === 'Identifier' ? module.declarations.get(one.name) : undefined;
+    const isTaken = declaration?.kind === 'import' || declaration?.kind === 'namespace';
+    return isTaken && HOST_SPECIFIER.test(declaration.specifier);
+  };
+  return values.some(isHost) && values.some(isClass);
 }
 
 /** A base name is no tag, even with a hyphen in it; the doc comment beside it may write the whole: `<line-gauge>`. */

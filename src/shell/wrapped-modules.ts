@@ -1,0 +1,81 @@
+/** The modules that wrappers bring in their elements by: what they are called, and whether they have types. */
+
+import { existsSync } from 'node:fs';
+import { relative, resolve as resolvePath, sep } from 'node:path';
+import type { Component, Contract } from '../core/contract/types.js';
+import type { Surveyed } from './contracts/survey.js';
+import { isInside, readText, realPath } from './files/files.js';
+import type { OpenedHost } from './packages/hosts.js';
+import { packageAround } from './packages/packages.js';
+
+/** How each component's module is named; those that cannot be imported are missing. */
+export function specifiersOf(
+  components: readonly Component[],
+  surveyed: Surveyed,
+  { host }: OpenedHost,
+  out: string,
+): Map<string, string> {
+  const known = components.flatMap((one): [string, string][] => {
+    if (host.wraps === 'all') return [[one.tag, servedPath(one, surveyed)]];
+    const specifier = specifierOf(one, surveyed, out);
+    return one.unexported && !specifier.startsWith('.') ? [] : [[one.tag, specifier]];
+  });
+  return new Map(known);
+}
+
+/** The path of a module below its package, as a server gives it to pages: no specifier that `exports` translates. */
+function servedPath({ tag, module }: Component, { modules, roots }: Surveyed): string {
+  const file = modules.get(tag);
+  const root = roots.get(tag);
+  const path =
+    /\.[cm]?[jt]sx?$/.test(module) || !file || !root ? module : relative(root, file).split(sep).join('/');
+  return path.replace(/^(\.?\/)+/, '').replace(/\.(m?)tsx?$/, '.$1js');
+}
+
+/** The package's own specifier; a path where there is no package, or the wrappers are part of it. */
+function specifierOf(component: Component, surveyed: Surveyed, out: string): string {
+  const from: Contract['package'] = surveyed.contract.package ?? packageOf(surveyed.roots.get(component.tag));
+  const root = surveyed.roots.get(component.tag);
+  if (from && !(root && isInside(realPath(out), root))) {
+    return component.module === '.' ? from.name : `${from.name}/${component.module.replace(/^\.\//, '')}`;
+  }
+  const path = surveyed.modules.get(component.tag) ?? resolvePath(root ?? out, component.module);
+  const way = relative(out, path)
+    .split(sep)
+    .join('/')
+    .replace(/\.(m?)tsx?$/, '.$1js');
+  return way.startsWith('.') ? way : `./${way}`;
+}
+
+function packageOf(root: string | undefined): Contract['package'] {
+  const manifest = root ? packageAround(root)?.manifest : null;
+  return manifest?.name ? { name: manifest.name, version: manifest.version ?? '0.0.0' } : null;
+}
+
+/** The tags whose modules the type checker would ask for types: it finds none, or does not take TypeScript for a module. */
+export async function untypedOf(
+  specifiers: ReadonlyMap<string, string>,
+  { modules }: Surveyed,
+  out: string,
+): Promise<Set<string>> {
+  const entries = [...specifiers];
+  const isPath = (specifier: string) => /^\.\.?\//.test(specifier);
+  const resolve = entries.every(([, one]) => isPath(one))
+    ? null
+    : (await import('./packages/resolver.js')).resolver();
+  const isTyped = (tag: string, specifier: string) => {
+    if (!isPath(specifier))
+      return isTypedModule(resolve?.(specifier, resolvePath(out, 'index.d.ts')) ?? null, specifier);
+    const module = modules.get(tag);
+    return (
+      module !== undefined && (/\.m?tsx?$/.test(module) || existsSync(module.replace(/\.(m?)js$/, '.d.$1ts')))
+    );
+  };
+  return new Set(entries.filter(([tag, specifier]) => !isTyped(tag, specifier)).map(([tag]) => tag));
+}
+
+/** Is what a specifier of a package leads to, for types, a module of types? Ambient declarations are none. */
+function isTypedModule(path: string | null, specifier: string): boolean {
+  if (path === null || /\.[cm]?tsx?$/.test(specifier) || !/\.[cm]?tsx?$/.test(path)) return false;
+  return /^(?:import|export)\b/m.test(readText(path) ?? '');
+}
