@@ -73,7 +73,11 @@ export async function planWrapping(
     const specifiers = specifiersOf(wrapped, surveyed, host, options.out);
     if (options.imports !== 'none')
       plan.leftToApplication = wrapped.flatMap((component) => {
-        const reason = unregisteredBecause(component, specifiers.has(component.tag));
+        const reason = unregisteredBecause(
+          component,
+          specifiers.has(component.tag),
+          host.host.wraps === 'all',
+        );
         return reason === null ? [] : [{ component, reason }];
       });
     files.push(
@@ -96,14 +100,16 @@ export async function planWrapping(
 
 /** Why importing its module does not define a component, and what does; null where it does. */
 function unregisteredBecause(
-  { module, registers, exportName, tag }: Component,
+  { module, registers, registeredBy, exportName, tag }: Component,
   isImported: boolean,
+  isPrinted: boolean,
 ): string | null {
   if (!isImported)
     return 'its package exports no module that registers it: bring it in as the package asks for';
-  if (registers === 'by-call')
-    return `importing ${module} does not register it: call what its package has for that`;
-  if (registers === 'never')
+  // Wrappers call what registers it; what a server prints loads modules only.
+  if (registers === 'by-call' && (registeredBy === undefined || isPrinted))
+    return `importing ${module} does not register it: call ${registeredBy ? `${registeredBy}()` : 'what its package has for that'}`;
+  if (registers === 'never' && (exportName === null || isPrinted))
     return `nothing registers it: customElements.define('${tag}', ${exportName ?? 'its class'})`;
   return null;
 }

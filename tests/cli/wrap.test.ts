@@ -160,26 +160,31 @@ const PIERS = 'node_modules/@quay/piers/';
 const element = (tag: string) =>
   `class X extends HTMLElement { list = []; } customElements.define('${tag}', X); export { X };`;
 
+const registering = (tag: string) => element(tag).replace(' export { X };', '');
+
 test('what no import brings in is left to the application, and the command says so', async () => {
   const place = folder({
     [`${PIERS}package.json`]: JSON.stringify({
       name: '@quay/piers',
       version: '1.0.0',
-      exports: { './open': './dist/open.js', './call': './dist/call.js', './typed': './dist/typed.js' },
+      exports: { './*': './dist/*.js' },
     }),
     [`${PIERS}dist/open.js`]: element('pier-open'),
     [`${PIERS}dist/open.d.ts`]: "declare module '@quay/piers' { export class X extends HTMLElement {} }",
     [`${PIERS}dist/typed.js`]: element('pier-typed'),
     [`${PIERS}dist/typed.d.ts`]: 'export declare class X extends HTMLElement {}',
-    [`${PIERS}dist/hidden.js`]: element('pier-hidden'),
-    [`${PIERS}dist/call.js`]: `export function start() { ${element('pier-call').replace(' export { X };', '')} }`,
+    [`${PIERS}inner/hidden.js`]: element('pier-hidden'),
+    [`${PIERS}dist/call.js`]: `export function start() { ${registering('pier-call')} }`,
+    [`${PIERS}dist/ask.js`]: `export function start(options) { ${registering('pier-ask')} }`,
+    [`${PIERS}dist/bare.js`]:
+      '/** @customElement pier-bare */ export class Bare extends HTMLElement { list = []; }',
   });
   const args = ['wrap', '-c', 'npm:@quay/piers', '--out', 'out', '--all', '--host'];
   const ran = await suvet([...args, 'react@18'], place);
   expect(ran.stdout).toContain(
     [
       'Defined by the application',
-      '  pier-call    importing ./call does not register it: call what its package has for that',
+      '  pier-ask     importing ./ask does not register it: call what its package has for that',
       '  pier-hidden  its package exports no module that registers it: bring it in as the package asks for',
     ].join('\n'),
   );
@@ -191,12 +196,23 @@ test('what no import brings in is left to the application, and the command says 
   expect(written('pier-typed.ts')).toContain(
     "  tag: 'pier-typed',\n  load: () => import('@quay/piers/typed'),",
   );
+  const lazily = (tag: string, then: string) => `.then((module) => customElements.get('${tag}') ?? ${then}),`;
+  expect(written('pier-call.ts')).toContain(lazily('pier-call', 'module.start()'));
+  expect(written('pier-bare.ts')).toContain(
+    lazily('pier-bare', "customElements.define('pier-bare', module.Bare)"),
+  );
   const validate = await validatorFor('written');
   const told = json(await suvet([...args, 'react@18', '--json'], place));
   expect(validate(told) || validate.errors).toBe(true);
+  await suvet([...args, 'react@18', '--import', 'eager'], place);
+  expect(written('pier-call.ts')).toContain(`import { start as registering } from '@quay/piers/call';
+
+if (typeof customElements !== 'undefined' && !customElements.get('pier-call')) registering();
+`);
+  expect(written('pier-bare.ts')).toContain("customElements.define('pier-bare', registering);");
   // A server gives pages the files themselves.
   await suvet([...args, 'python'], place);
-  expect(written('pier_hidden.py')).toContain("module='dist/hidden.js'");
+  expect(written('pier_hidden.py')).toContain("module='inner/hidden.js'");
   expect(written('pier_open.py')).toContain("module='dist/open.js'");
 });
 

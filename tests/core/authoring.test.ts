@@ -336,6 +336,11 @@ rows('component compilers', [
   [
     'a table of elements loaded when needed',
     `start([['chunk', [[1, 'pier-a', { deck: [1], show: [64] }]]]]);`,
+    'pier-a: deck | deck | ',
+  ],
+  [
+    'a table of elements loaded when somebody asks for it',
+    `export const load = (options) => start([['chunk', [[1, 'pier-a', { deck: [1], show: [64] }]]]], options);`,
     'pier-a (by-call): deck | deck | ',
   ],
   [

@@ -139,6 +139,38 @@ test.each<[string, Record<string, string>, string, boolean]>([
   expect(component?.notes.map((one) => one.code)).toEqual(isExported ? [] : ['module-not-exported']);
 });
 
+test('of two that register the same element, the one that users can import is taken', () => {
+  const component = { 'pier.js': 'class P extends HTMLElement {} export { P as pier_a };' };
+  const table = "start([['chunk', [[1, 'pier-a', { deck: [1] }]]]]);";
+  const files = { 'a.js': table, 'load.js': `export const load = () => ${table}`, ...component };
+  const moduleWhere = (isPublic: (path: string) => boolean) => {
+    const { contract } = survey({
+      paths: Object.keys(files),
+      reader: reader(files),
+      package: null,
+      publicPath: (path) => `./${path}`,
+      isPublic,
+      isWhole: true,
+    });
+    return contract.components.map((one) => `${one.module} ${one.registers} ${one.registeredBy}`);
+  };
+  expect(moduleWhere(() => true)).toEqual(['./a.js on-import undefined']);
+  expect(moduleWhere((path) => path !== 'a.js')).toEqual(['./load.js by-call load']);
+});
+
+test('a component in a chunk that may be imported has a module of its own name all the same', () => {
+  const chunk =
+    'class P extends HTMLElement {} function d() { customElements.define("pier-a", P); } export { P as P, d };';
+  const files = {
+    'p-C4xQ9_2s.js': chunk,
+    'all.js': "export { P, d } from './p-C4xQ9_2s.js';",
+    'pier-a.js':
+      "import { P as p, d } from './p-C4xQ9_2s.js'; const define = d; export { p as Pier, define };",
+  };
+  const [pier] = surveyed(files).contract.components;
+  expect([pier?.module, pier?.exportName, pier?.registeredBy]).toEqual(['./pier-a.js', 'Pier', 'define']);
+});
+
 const CLAIMS = {
   schemaVersion: '2.1.0',
   modules: [

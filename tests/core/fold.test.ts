@@ -18,6 +18,7 @@ function folded(expression: string): unknown {
     const own = { a: 'x', b: 'y' }; class Base { static get watched() { return ['w']; } }
     var Compiled; (function (C) { C["High"] = "high"; })(Compiled || (Compiled = {}));
     var Numbered = ((N) => { N[N["High"] = 0] = "High"; N[N["Low"] = 1] = "Low"; return N; })(Numbered || {});
+    const make = (name) => PREFIX + '-' + name; const kit = { make, other: make, deep: { make } };
     const { b: picked } = own; const [, second] = LIST; let late; late = 'told later'; class Old {} Old.tag = 'old-tag';
     const result = ${expression};`;
   const graph = graphOf({ ...MODULES, 'main.ts': source });
@@ -38,6 +39,9 @@ test.each<[string, unknown]>([
   ["'a' + 'b' + 1", 'ab1'],
   ['`${PREFIX}-gauge`', 'tide-gauge'],
   ['all', 'tide!'],
+  ["kit.make('a')", 'tide-a'],
+  ["kit.other('b')", 'tide-b'],
+  ["kit.hasOwnProperty('make')", true],
   ['Mark.High', 'high'],
   ['((late = {}).A = "a", late.B = "b", late)', { A: 'a', B: 'b' }],
   ['(Old.extra = 1, Old)', '<Old>'],

@@ -57,6 +57,44 @@ test('a class that is handed over together with a framework becomes that framewo
   expect(tags(source('./host.js'))).toEqual(['pier-a']);
 });
 
+describe('what has to be called', () => {
+  const DEFINE = "customElements.define('pier-a', Pier)";
+  test.each<[string, string, string | undefined]>([
+    ['a function', `export function start() { ${DEFINE}; }`, 'start'],
+    ['under the name it is exported by', `const go = () => { ${DEFINE}; }; export { go as start };`, 'start'],
+    ['with options that may be left out', `export function start(options = {}) { ${DEFINE}; }`, 'start'],
+    ['none that asks for something', `export function start(registry) { ${DEFINE}; }`, undefined],
+    ['none that is kept', `function start() { ${DEFINE}; } export const started = [start];`, undefined],
+    [
+      'none whose function is called later',
+      `export function start() { return () => { ${DEFINE}; }; }`,
+      undefined,
+    ],
+    [
+      'one that goes through a list',
+      `export function start() { ['pier-a'].forEach((tag) => { customElements.define(tag, Pier); }); }`,
+      'start',
+    ],
+  ])('%s', (_, code, expected) => {
+    const pier = componentIn(`export class Pier extends HTMLElement {}\n${code}`);
+    expect([pier.registers, pier.registeredBy]).toEqual(['by-call', expected]);
+  });
+
+  test('a static method of the class', () => {
+    const pier = componentIn(
+      "export class Pier extends HTMLElement { static define(tag = 'pier-a') { customElements.define(tag, this); } }",
+    );
+    expect([pier.registers, pier.registeredBy]).toEqual(['by-call', 'Pier.define']);
+  });
+
+  test('nothing in a table of modules that a bundler loads at once', () => {
+    const pier = componentIn(
+      '!function(t){t[0]()}([function(){ class Pier extends HTMLElement {} customElements.define("pier-a", Pier) }]);',
+    );
+    expect([pier.registers, pier.registeredBy]).toEqual(['on-import', undefined]);
+  });
+});
+
 test('of two modules that register the same, the one of its own name is taken', () => {
   const element = (tag: string) => `class X extends HTMLElement {} customElements.define('${tag}', X);`;
   const { contract } = surveyed({

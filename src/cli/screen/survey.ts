@@ -132,7 +132,7 @@ function facts(component: Component): string[] {
       'class',
       `${component.className ?? 'without a name'}${component.exportName ? `, exported as ${component.exportName}` : ''}`,
     ],
-    ['module', `${component.module}, registers ${component.registers}`],
+    ['module', moduleOf(component)],
     ['root', component.root === 'none' ? 'none: renders into the page itself' : component.root],
     ...(component.extendsTag ? [['extends', component.extendsTag]] : []),
     ...(component.formAssociated ? [['form', 'takes part in forms']] : []),
@@ -171,4 +171,9 @@ function flags(event: Component['events'][number]): string {
 
 function shorten(text: string, most = 40): string {
   return text.length > most ? `${text.slice(0, most - 3)}...` : text;
+}
+
+function moduleOf({ module, unexported, registers, registeredBy }: Component): string {
+  const call = registeredBy ? `: ${registeredBy}()` : '';
+  return `${module}${unexported ? ' (not exported)' : ''}, registers ${registers}${call}`;
 }

@@ -122,6 +122,8 @@ export interface Component {
   unexported?: true;
   exportName: string | null;
   registers: Registration;
+  /** What to call, with nothing, below what the module exports, where that registers the tag: `definePier`. */
+  registeredBy?: string;
   root: 'open' | 'closed' | 'none';
   extendsTag: string | null;
   formAssociated: boolean;

@@ -35,6 +35,8 @@ export interface Entrance {
   specifier: string;
   /** False where the package exports no module that leads there. */
   isExported: boolean;
+  /** What of it has to be called, where importing it does not register the component. */
+  call: string | null;
 }
 
 /** The component that a registration makes, from its class chain. */
@@ -87,6 +89,7 @@ export function assemble(
     exportName: own && entrance.module ? exportNameOfClass(own, entrance.module, graph) : null,
     ...(entrance.isExported ? {} : { unexported: true as const }),
     registers: registered.registers,
+    ...(entrance.call === null ? {} : { registeredBy: entrance.call }),
     root,
     extendsTag: registered.extendsTag,
     formAssociated: flat.some((one) => one.formAssociated),

@@ -15,6 +15,7 @@ import { Entrances, isNamedAfter } from './modules/entrances.js';
 import type { SurveyInput } from './modules/input.js';
 import type { Module } from './modules/modules.js';
 import { ModuleGraph } from './modules/modules.js';
+import { callThatRegisters } from './registering/calling.js';
 import { componentsElsewhere } from './registering/elsewhere.js';
 import type { Registered } from './registering/registrations.js';
 import { mayRegister, registrationsIn } from './registering/registrations.js';
@@ -160,9 +161,11 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
   const chain = chainOfRegistered(one, graph, input);
   const before = found.components.get(one.tag);
   if (!chain) found.findings.push(classNotFound(one));
-  else if (!before || isBetter(one, among, chain, before)) {
+  else if (!before || isBetter(one, among, chain, before, found.entrances)) {
     const { path, isExported } = found.entrances.entranceTo(one.module.path, one.tag);
-    const place = { module: graph.load(path), specifier: input.publicPath(path), isExported };
+    const module = graph.load(path);
+    const call = callThatRegisters(one, chain, module, graph);
+    const place = { module, specifier: input.publicPath(path), isExported, call };
     const read = withMaking(assemble(one, chain, graph, place), one, chain, graph, place);
     const claim = found.claims.get(one.tag);
     const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
@@ -174,14 +177,24 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
 
 /**
  * Is a registration to be taken instead of one that was found before? One of a class that is written, where the other is
- * what a call makes; one that an import does, where the other waits for a call; and that of a module of its own, where
- * the other holds many elements put together, or fewer and has another name.
+ * what a call makes; one that users can import; one that an import does, where the other waits for a call; and that of
+ * a module of its own, where the other holds many elements put together, or more and has another name.
  */
-function isBetter(one: Registered, among: number, chain: ClassChain, before: Taken): boolean {
+function isBetter(
+  one: Registered,
+  among: number,
+  chain: ClassChain,
+  before: Taken,
+  entrances: Entrances,
+): boolean {
   const isClass = ({ layers: [own] }: ClassChain) => own !== undefined && !own.built;
   if (isClass(chain) !== isClass(before.chain)) return isClass(chain);
   const isSame = chain.layers[0]?.node === before.chain.layers[0]?.node;
-  if (isSame && before.registered.registers === 'by-call' && one.registers === 'on-import') return true;
+  if (isSame && before.registered.registers !== one.registers) {
+    const { isExported } = entrances.entranceTo(one.module.path, one.tag);
+    if (isExported !== !before.component.unexported) return isExported;
+    if (one.registers === 'on-import') return true;
+  }
   if (before.among >= BUNDLE && among * BUNDLE <= before.among) return true;
   const isOwn = ({ module, tag }: Registered) => isNamedAfter(tag, module.path);
   return among < before.among && isOwn(one) && !isOwn(before.registered);

@@ -1,8 +1,9 @@
 /** Pieces of TypeScript that the wrappers of several hosts have in common. */
 
+import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
 import { stringLiteral } from '../../emit/text.js';
-import { orUndefined, propertyKey } from '../../emit/typescript.js';
+import { memberAccess, orUndefined, propertyKey } from '../../emit/typescript.js';
 import { BRIDGE_MODULE } from './link.js';
 import type { Surface, SurfaceEvent, SurfaceValue, Way } from './surface.js';
 import { membersOf, namedSlots } from './surface.js';
@@ -18,11 +19,39 @@ export function writeSummary(code: CodeWriter, { component }: Surface, otherwise
   code.doc(component.description ?? component.summary ?? otherwise, deprecation(component.deprecated));
 }
 
-/** The statement that brings in the element at once, where that is what was asked for. */
-function writeEagerImport(code: CodeWriter, { tag }: Surface, request: WrapRequest): void {
-  const specifier = request.specifiers.get(tag);
-  if (request.imports === 'eager' && specifier !== undefined)
+/** The statements that bring in the element at once, where that is what was asked for. */
+function writeEagerImport(code: CodeWriter, surface: Surface, request: WrapRequest): void {
+  const specifier = request.specifiers.get(surface.tag);
+  if (request.imports !== 'eager' || specifier === undefined) return;
+  const registering = registeringCall(surface.component, () => 'registering');
+  if (registering === null) {
     code.line(`import ${stringLiteral(specifier)};`);
+    return;
+  }
+  if (request.untyped.has(surface.tag)) code.line(UNTYPED);
+  code.line(`import { ${registering.name} as registering } from ${stringLiteral(specifier)};`);
+  code.line();
+  code.line(
+    `if (typeof customElements !== 'undefined' && !customElements.get(${stringLiteral(surface.tag)})) ${registering.call};`,
+  );
+}
+
+const UNTYPED = '// @ts-ignore: the module ships no types.';
+
+/**
+ * What registers a component whose module does not do so by itself, and the export that it takes; null where importing
+ * is enough. `held` writes how that export is called where the call stands.
+ */
+function registeringCall(
+  { tag, registers, registeredBy, exportName }: Component,
+  held: (name: string) => string,
+): { name: string; call: string } | null {
+  if (registers === 'by-call' && registeredBy !== undefined) {
+    const [name = '', ...way] = registeredBy.split('.');
+    return { name, call: `${[held(name), ...way].join('.')}()` };
+  }
+  if (registers !== 'never' || exportName === null) return null;
+  return { name: exportName, call: `customElements.define(${stringLiteral(tag)}, ${held(exportName)})` };
 }
 
 /** The constant that tells the shared module about this kind of element. */
@@ -35,8 +64,12 @@ function writeKind(code: CodeWriter, surface: Surface, request: WrapRequest): vo
     code.line(`tag: ${stringLiteral(surface.tag)},`);
     if (pairs.length > 0) code.line(`pairs: { ${pairs.join(', ')} },`);
     if (specifier === undefined) return;
-    if (request.untyped.has(surface.tag)) code.line('// @ts-ignore: the module ships no types.');
-    code.line(`load: () => import(${stringLiteral(specifier)}),`);
+    if (request.untyped.has(surface.tag)) code.line(UNTYPED);
+    const registering = registeringCall(surface.component, (name) => memberAccess('module', name));
+    const then = registering
+      ? `.then((module) => customElements.get(${stringLiteral(surface.tag)}) ?? ${registering.call})`
+      : '';
+    code.line(`load: () => import(${stringLiteral(specifier)})${then},`);
   });
 }
 

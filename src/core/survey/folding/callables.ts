@@ -10,10 +10,11 @@ import { isFunction, localDeclarations, returned, staticMethod, unwrap } from '.
 import { calledWith } from './scopes.js';
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
-function declaredFunction(
+/** The function that a declaration stands for, or null. */
+export function declaredFunction(
   { declaration, module }: Found,
   graph: ModuleGraph,
-  depth: number,
+  depth = 0,
 ): Callable | null {
   const scope = { graph, module };
   if (declaration.kind === 'function') return { node: declaration.node, scope };

@@ -287,7 +287,7 @@ function foldSpread(args: readonly Ast.Argument[], inner: (node: Ast.Node) => Fo
   return lists.flatMap((one) => (Array.isArray(one) ? one : [UNKNOWN]));
 }
 
-/** A method of a constant; null when the receiver is none, so that the callee may still be a known function. */
+/** A method of a constant; null when the receiver has none such, so that the callee may still be a known function. */
 function foldMethodCall(
   callee: Ast.MemberExpression,
   method: string,
@@ -319,10 +319,10 @@ function foldMethodCall(
     : null;
 }
 
-function foldObjectMethod(method: string, { object }: FoldedObject, [first]: Folded[]): Folded {
+function foldObjectMethod(method: string, { object }: FoldedObject, [first]: Folded[]): Folded | null {
   if ((method === 'hasOwnProperty' || method === 'has') && typeof first === 'string')
     return object.has(first);
-  return UNKNOWN;
+  return null;
 }
 
 /** A function given to `map`, `filter`, `replace` and the like, as a function over folded values. */

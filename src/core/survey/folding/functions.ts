@@ -187,7 +187,8 @@ function assignedInBlock(block: Ast.StaticBlock, name: string, className?: strin
   return null;
 }
 
-function keyText(key: Ast.Node): string | null {
+/** The name that a key stands for where it is written out; else null. */
+export function keyText(key: Ast.Node): string | null {
   if (key.type === 'Identifier') return key.name;
   return key.type === 'Literal' && typeof key.value === 'string' ? key.value : null;
 }

@@ -42,9 +42,17 @@ export class Entrances {
     const { isPublic: isExported = () => true, isWhole = false } = this.#input;
     // Pages import no TypeScript, though packages may hold the source of their modules.
     const isPublic = (one: string) => isExported(one) && !(isWhole && /\.[cm]?tsx?$/.test(one));
-    if (isPublic(path)) return { path, isExported: true };
+    if (isPublic(path) && (isNamedAfter(tag, path) || !isChunk(path))) return { path, isExported: true };
+    if (isPublic(path)) return { path: this.#namedImporterOf(path, tag, isPublic) ?? path, isExported: true };
     const found = this.#importerOf(path, tag, isPublic) ?? this.#twinOf(path, tag, isPublic);
     return { path: found ?? path, isExported: found !== null || !isWhole || isExported(path) };
+  }
+
+  /** One of the component's own name that imports a chunk: chunks have other names in every version of a package. */
+  #namedImporterOf(path: string, tag: string, isPublic: (path: string) => boolean): string | null {
+    this.#importers ??= this.#indexImporters();
+    const importers = (this.#importers.get(path) ?? []).map((one) => one.path);
+    return importers.find((one) => isPublic(one) && isNamedAfter(tag, one)) ?? null;
   }
 
   #importerOf(path: string, tag: string, isPublic: (path: string) => boolean): string | null {
@@ -125,6 +133,11 @@ function bestFirst(importers: readonly Importer[], tag: string): Importer[] {
       a.imports - b.imports ||
       (a.path < b.path ? -1 : 1),
   );
+}
+
+/** Does a module's name end in a mark or a number, as bundlers give it to chunks? */
+function isChunk(path: string): boolean {
+  return /(?:^|[\\/])(?:chunk|p)-[^\\/]+$|\d\.[cm]?js$|[-.](?=[\w-]*\d)[\w-]{6,}\.[cm]?js$/.test(path);
 }
 
 /** Is a module named after a tag, with its prefix or without? */

@@ -139,7 +139,9 @@ export class ModuleGraph {
       return inner && this.findExport(name, inner);
     }
     const found = this.find(holder, module);
-    return found && memberOfObject(found, name);
+    if (!found) return null;
+    const named = nameInObject(found, name);
+    return named === null ? memberOfObject(found, name) : this.find(named, found.module);
   }
 
   /** What a module exports under a name. Cyclic re-exports end in null. */
@@ -199,17 +201,29 @@ function isScript(path: string): boolean {
   return !/\.(css|scss|less|json|svg|png|html)$/.test(path);
 }
 
+/** The name that stands in an object for a member: `{ make }`, `{ member: make }`. */
+function nameInObject({ declaration }: Found, name: string): string | null {
+  const object = declaration.kind === 'variable' ? declaration.init : null;
+  const written = object?.type === 'ObjectExpression' ? memberWritten(object, name) : null;
+  return written?.type === 'Identifier' ? written.name : null;
+}
+
+/** What an object that is written out has under a name. */
+function memberWritten(object: Ast.ObjectExpression, name: string): Ast.Expression | null {
+  const member = object.properties.find(
+    (one) =>
+      one.type === 'Property' && !one.computed && one.key.type === 'Identifier' && one.key.name === name,
+  );
+  return member?.type === 'Property' ? (member.value as Ast.Expression) : null;
+}
+
 /** A function or a class in an object that is written out, or that is put there later: on a function, too. */
 function memberOfObject({ module, name: holder, declaration }: Found, name: string): Found | null {
   const object = declaration.kind === 'variable' ? declaration.init : null;
   const isWritten = object?.type === 'ObjectExpression';
   const isFunction = declaration.kind === 'function' || (object !== null && FUNCTIONS.includes(object.type));
   if (!isWritten && !isFunction) return null;
-  const isNamed = (one: Ast.ObjectPropertyKind) =>
-    one.type === 'Property' && !one.computed && one.key.type === 'Identifier' && one.key.name === name;
-  const written = isWritten ? object.properties.find(isNamed) : undefined;
-  const value = written?.type === 'Property' ? written.value : null;
-  const init = module.assigned.get(`${holder}.${name}`) ?? value;
+  const init = module.assigned.get(`${holder}.${name}`) ?? (isWritten ? memberWritten(object, name) : null);
   const kinds = [...FUNCTIONS, 'ClassExpression', ...(isFunction ? ['Identifier'] : [])];
   if (!init || !kinds.includes(init.type)) return null;
   return { module, name, declaration: { kind: 'variable', init, type: null } };

@@ -7,12 +7,14 @@ import type { Scope } from '../folding/functions.js';
 import { calledName, unwrap } from '../folding/functions.js';
 import { topLevelValue } from '../folding/named.js';
 import { HOST_SPECIFIER } from '../modules/imports.js';
+import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
 import { baseNameIn } from './prefixed.js';
 import type { Finding } from './registering.js';
 import { DEFINING_NAME, isDefine } from './registering.js';
+import { isCalledLater } from './running.js';
 
 /** The calls that top-level statements consist of, or give to a name. */
 export function statementCalls(program: Ast.Program): Ast.CallExpression[] {
@@ -113,6 +115,8 @@ function tagInWords(description: Ast.Node, scope: Scope): string[] {
 export function lazyTables(node: Ast.CallExpression, scope: Scope): Finding[] {
   const list = node.arguments[0] ? listIn(node.arguments[0]) : null;
   if (!list) return [];
+  const isLater = isCalledLater(functionsAround(node, scope.module.program), scope);
+  const registers: Registration = isLater ? 'by-call' : 'on-import';
   return list.elements.flatMap((chunk) => {
     if (chunk?.type !== 'ArrayExpression') return [];
     const [, tables] = chunk.elements;
@@ -122,7 +126,7 @@ export function lazyTables(node: Ast.CallExpression, scope: Scope): Finding[] {
       if (!one || !table) return [];
       const place: Ast.Node = list === node.arguments[0] ? one : node;
       const members = { node: table.members as Ast.Node, scope, watched: table.watched };
-      return [{ tag: table.tag, node: place, scope, place, registers: 'by-call', members }];
+      return [{ tag: table.tag, node: place, scope, place, registers, members }];
     });
   });
 }

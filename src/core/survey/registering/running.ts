@@ -1,7 +1,7 @@
 /** When code runs that registers: as its module is imported, or when somebody calls for it. */
 
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { declaredName, unwrap } from '../folding/functions.js';
+import { declaredName, isFunction, unwrap } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
 import { callsGiven, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -25,8 +25,10 @@ function runsAtOnce(node: FunctionNode, module: Module, asked = new Set<Function
   if (asked.has(node) || asked.size > MOST_ASKED) return false;
   const isFirst = asked.size === 0;
   asked.add(node);
+  const calls = callsIn(module.program);
   const runs =
-    callsIn(module.program).callees.has(node) ||
+    calls.callees.has(node) ||
+    calls.bundled.has(node) ||
     callsGiven(node, module.program).length > 0 ||
     isCalledByName(node, module, asked);
   // Those asked on the way had part of the answer only, where it is no.
@@ -49,6 +51,8 @@ function isCalledByName(node: FunctionNode, module: Module, asked: Set<FunctionN
 
 interface Calls {
   callees: ReadonlySet<Ast.Node>;
+  /** What stands in tables of modules, as bundlers hand them to the function that loads them. */
+  bundled: ReadonlySet<Ast.Node>;
   byName: ReadonlyMap<string, Ast.CallExpression[]>;
 }
 
@@ -59,16 +63,24 @@ function callsIn(program: Ast.Program): Calls {
   const known = CALLS.get(program);
   if (known) return known;
   const callees = new Set<Ast.Node>();
+  const bundled = new Set<Ast.Node>();
   const byName = new Map<string, Ast.CallExpression[]>();
   for (const call of within('call', program, program)) {
     const callee = unwrap(call.callee);
     callees.add(callee);
+    if (isFunction(callee)) for (const one of tabled(call.arguments[0])) bundled.add(one);
     if (callee.type !== 'Identifier') continue;
     const before = byName.get(callee.name);
     if (before) before.push(call);
     else byName.set(callee.name, [call]);
   }
-  const calls = { callees, byName };
+  const calls = { callees, bundled, byName };
   CALLS.set(program, calls);
   return calls;
+}
+
+function tabled(table: Ast.Node | undefined): Ast.Node[] {
+  if (table?.type === 'ArrayExpression') return table.elements.filter((one) => one !== null);
+  if (table?.type !== 'ObjectExpression') return [];
+  return table.properties.flatMap((one) => (one.type === 'Property' ? [one.value] : []));
 }

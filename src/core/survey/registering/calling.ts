@@ -1,0 +1,65 @@
+/** What users call to have a tag registered, where importing the module does not do it. */
+
+import { exportNameOfClass } from '../classes/class-names.js';
+import type { ClassChain } from '../classes/layers.js';
+import { declaredFunction } from '../folding/callables.js';
+import { type FunctionNode, keyText } from '../folding/functions.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import { classAround, functionsAround } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+
+import type { Registered } from './registering.js';
+import { isCalledLater } from './running.js';
+
+/**
+ * The function, below what the entrance exports (`definePier`, `Pier.define`), that registers a tag when it is called
+ * with nothing; null where there is none.
+ */
+export function callThatRegisters(
+  { registers, module, place, scope }: Registered,
+  { layers: [own] }: ClassChain,
+  entrance: Module | null,
+  graph: ModuleGraph,
+): string | null {
+  const [outer, ...inner] = functionsAround(place, module.program);
+  if (registers !== 'by-call' || !entrance || !outer) return null;
+  if (!outer.params.every(isOptional) || isCalledLater(inner, { ...scope, module })) return null;
+  const method = staticName(outer, classAround(place, module.program));
+  if (method === null) return exportNameOfFunction(outer, module, entrance, graph);
+  const isOwn = own !== undefined && own.node === classAround(place, module.program);
+  const holder = isOwn ? exportNameOfClass(own, entrance, graph) : null;
+  return holder === null ? null : `${holder}.${method}`;
+}
+
+function isOptional(param: Ast.Node): boolean {
+  return (
+    param.type === 'AssignmentPattern' ||
+    param.type === 'RestElement' ||
+    (param.type === 'Identifier' && Boolean(param.optional))
+  );
+}
+
+/** The name of a static method that a function is; null where it is none. */
+function staticName(node: FunctionNode, holder: Ast.Class | null): string | null {
+  const method = holder?.body.body.find((one) => one.type === 'MethodDefinition' && one.value === node);
+  if (method?.type !== 'MethodDefinition') return null;
+  return method.static && !method.computed ? keyText(method.key) : null;
+}
+
+/** The name under which a module gives a function to those who import it, or null where it does not. */
+function exportNameOfFunction(
+  node: FunctionNode,
+  module: Module,
+  entrance: Module,
+  graph: ModuleGraph,
+): string | null {
+  const declared = 'id' in node && node.id ? [node.id.name] : [];
+  const names = [...declared, ...module.exports.keys(), ...entrance.exports.keys()];
+  const leads = (exported: string) => {
+    const found = graph.findExport(exported, entrance);
+    return found !== null && declaredFunction(found, graph)?.node === node;
+  };
+  // What is exported under a letter, too, is so for other chunks.
+  const named = names.filter((one) => one !== 'default');
+  return named.find((one) => one.length > 2 && leads(one)) ?? named.find(leads) ?? null;
+}
