@@ -14,8 +14,8 @@ export const KINDS = ['tags', 'attributes', 'properties', 'events', 'slots', 'cs
 /** Truth and answer of each kind for one package: sets of `tag name`, where `open` is neither right nor wrong. */
 export async function measure(folder, name) {
   const source = openSource(`npm:${name}`, folder);
-  const live = await askLive(source);
   const { contract } = survey({ ...source.input, manifest: undefined });
+  const live = await askLive(source, contract.components);
   const claims = new Map(readManifest(source.input.manifest).map((one) => [one.tag, one]));
   const kinds = Object.fromEntries(
     KINDS.map((kind) => [kind, { truth: new Set(), answer: new Set(), open: new Set() }]),
@@ -23,8 +23,9 @@ export async function measure(folder, name) {
   const seen = new Map(live.components.map((one) => [one.tag, one]));
   for (const tag of seen.keys()) kinds.tags.truth.add(tag);
   for (const component of contract.components) {
-    // What a host registers by a call of its own is not there for the page to see.
-    kinds.tags[component.registers === 'on-import' ? 'answer' : 'open'].add(component.tag);
+    // What a host registers by a call that is given something is not there for the page to see.
+    const isSeen = component.registers === 'on-import' || component.registeredBy !== undefined;
+    kinds.tags[isSeen ? 'answer' : 'open'].add(component.tag);
     const one = seen.get(component.tag);
     if (!one) continue;
     const claim = claims.get(component.tag);

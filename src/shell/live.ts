@@ -1,6 +1,7 @@
 /** Asks a real browser what the components of a source offer: their modules are loaded in a page and looked at. */
 
 import { fileURLToPath } from 'node:url';
+import type { Component } from '../core/contract/types.js';
 import type { Seen, SeenComponent, SeenModule } from '../core/survey/live/seen.js';
 import { mayRegister } from '../core/survey/registering/registrations.js';
 import type { OpenedSource } from './contracts/sources.js';
@@ -21,12 +22,20 @@ export interface LiveAnswer extends Seen {
 
 /**
  * Loads the modules of a source that may register elements in a page of Chromium, where every request off this
- * machine is refused, and says what the registered elements show. A module that keeps the page from answering within
- * `limit` milliseconds is left out, with the others asked along with it. Throws a SuvetError (exit 3) without a browser, and where elements do so.
+ * machine is refused, calls what `components` say has to be called, and says what the registered elements show. A
+ * module that keeps the page from answering within `limit` milliseconds is left out, with the others asked along with it. Throws a SuvetError (exit 3) without a browser, and where elements do so.
  */
-export async function askLive({ input, root }: OpenedSource, limit = LONGEST_STEP): Promise<LiveAnswer> {
+export async function askLive(
+  { input, root }: OpenedSource,
+  components: readonly Component[] = [],
+  limit = LONGEST_STEP,
+): Promise<LiveAnswer> {
   const texts = input.paths.map((path) => [path, readText(path) ?? ''] as const);
-  const modules = texts.filter(([, text]) => mayRegister(text)).map(([path]) => path);
+  const waiting = components.filter((one) => one.registeredBy !== undefined);
+  const entrances = new Set(waiting.map((one) => one.module));
+  const modules = texts
+    .filter(([path, text]) => mayRegister(text) || entrances.has(input.publicPath(path)))
+    .map(([path]) => path);
   const [pageScript, bundled] = await Promise.all([
     bundle({ entry: PAGE_SCRIPT }),
     bundlePageModules({
@@ -44,6 +53,11 @@ export async function askLive({ input, root }: OpenedSource, limit = LONGEST_STE
       url: bundled.urls[index] ?? '',
     }),
   );
+  const urls = new Map(asked.map((one) => [one.module, one.url]));
+  const calls = waiting.flatMap(({ tag, module, registeredBy: call = '' }) => {
+    const url = urls.get(module);
+    return url === undefined ? [] : [{ tag, module, url, call }];
+  });
   const engine = await launchChromium();
   try {
     const silent = new Map<string, string>();
@@ -51,7 +65,7 @@ export async function askLive({ input, root }: OpenedSource, limit = LONGEST_STE
       const page = await engine.open(undefined, bundled.scripts);
       try {
         await page.addScript(pageScript);
-        const seen = await askPage({ page, limit }, asked, bundled.foreign, silent);
+        const seen = await askPage({ page, limit }, { asked, calls, foreign: bundled.foreign }, silent);
         if (seen) return { engine: `${engine.name} ${engine.version}`, ...seen };
       } finally {
         await page.close();
@@ -67,6 +81,12 @@ interface Asked {
   url: string;
 }
 
+/** What registers an element below what a module exports. */
+interface Registering extends Asked {
+  tag: string;
+  call: string;
+}
+
 /** So many at a time, each of which the page gives a while of its own. */
 const AT_A_TIME = { modules: 3, elements: 25 };
 
@@ -76,24 +96,29 @@ const AT_A_TIME = { modules: 3, elements: 25 };
  */
 async function askPage(
   { page, limit }: { page: EnginePage; limit: number },
-  asked: readonly Asked[],
-  foreign: string,
+  { asked, calls, foreign }: { asked: readonly Asked[]; calls: readonly Registering[]; foreign: string },
   silent: Map<string, string>,
 ): Promise<Seen | null> {
   const step = <T>(name: string, given: unknown) =>
     page.evaluate<T>(`suvetLive.${name}(${JSON.stringify(given)})`, limit);
   await step('begin', foreign);
   const modules: SeenModule[] = [...silent].map(([module, error]) => ({ module, error }));
-  const others = asked.filter((one) => !silent.has(one.module));
-  for (const some of slices(others, AT_A_TIME.modules)) {
-    try {
-      modules.push(...(await step<SeenModule[]>('load', some)));
-    } catch (error) {
-      if (!(error instanceof PageHung)) throw error;
-      for (const one of some) silent.set(one.module, error.message);
-      return null;
+  const each = async (name: string, list: readonly Asked[]) => {
+    for (const some of slices(
+      list.filter((one) => !silent.has(one.module)),
+      AT_A_TIME.modules,
+    )) {
+      try {
+        modules.push(...(await step<SeenModule[]>(name, some)));
+      } catch (error) {
+        if (!(error instanceof PageHung)) throw error;
+        for (const one of some) silent.set(one.module, error.message);
+        return false;
+      }
     }
-  }
+    return true;
+  };
+  if (!(await each('load', asked)) || !(await each('register', calls))) return null;
   const components: SeenComponent[] = [];
   for (const some of slices(await step<string[]>('tags', null), AT_A_TIME.elements)) {
     try {

@@ -70,7 +70,7 @@ test('modules that keep the page from answering are named; the others are still 
     ),
     'el/b-stuck.js': "customElements.define('pier-stuck', class extends HTMLElement {}); for (;;);",
   });
-  const { modules, components } = await askLive(openSource('el', cwd), 3000);
+  const { modules, components } = await askLive(openSource('el', cwd), [], 3000);
   const silent = modules.filter((one) => one.error !== null).map((one) => one.module);
   expect(silent).toContainEqual(expect.stringContaining('b-stuck.js'));
   expect(modules.find((one) => one.error !== null)?.error).toBe('the page did not answer within 3 s');
@@ -79,7 +79,7 @@ test('modules that keep the page from answering are named; the others are still 
     'el/b-stuck.js':
       "customElements.define('pier-stuck', class extends HTMLElement { connectedCallback() { for (;;); } });",
   });
-  await expect(askLive(openSource('el', cwd), 3000)).rejects.toThrow(/cannot be looked at: .*pier-stuck/);
+  await expect(askLive(openSource('el', cwd), [], 3000)).rejects.toThrow(/cannot be looked at: .*pier-stuck/);
 });
 
 test('without a browser it says which were looked for', async () => {

@@ -90,7 +90,7 @@ async function showLive(call: CommandCall, contract: Contract): Promise<number> 
   const answers = [];
   for (const source of sources.filter((one) => !one.endsWith('.json'))) {
     call.screen.say(`Asking ${source} in a browser ...`);
-    answers.push(await askLive(openSource(source, folder)));
+    answers.push(await askLive(openSource(source, folder), contract.components));
   }
   const seen = answers.flatMap((one) => one.components);
   const modules = answers.flatMap((one) => one.modules);

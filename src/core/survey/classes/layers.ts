@@ -16,7 +16,7 @@ export interface Layer {
   /** Written in the surveyed material, as against a package it depends on. */
   own: boolean;
   /** The table of members that a compiler keeps apart from the class. */
-  members?: { node: Ast.Node; scope: Scope; watched: string[] };
+  members?: { node: Ast.Node; scope: Scope; watched: string[]; flags: number };
   /**
    * The call that makes the element of the class, where it is handed more than the class; `near` where only what the
    * material itself has of that counts.

@@ -37,6 +37,8 @@ const READERS: [bit: number, reader: AttributeReader][] = [
   [BITS.string, 'string'],
   [BITS.any, 'custom'],
 ];
+/** What the number of a whole element says. */
+const ELEMENT_BITS = { openRoot: 1, delegatesFocus: 16 };
 /** What the number beside an event says. */
 const EVENT_BITS = { cancelable: 1, composed: 2, bubbles: 4 };
 
@@ -61,7 +63,9 @@ export const compiled: Dialect = {
     const attributes = table.watched
       .filter((name) => !known.has(name))
       .map((name): AttributeSeen => ({ name, observed: true, at }));
-    return { properties, methods, attributes, events, whole: true };
+    const root = table.flags & ELEMENT_BITS.openRoot ? 'open' : 'none';
+    const delegatesFocus = (table.flags & ELEMENT_BITS.delegatesFocus) > 0;
+    return { properties, methods, attributes, events, whole: true, root, delegatesFocus };
   },
 };
 
@@ -94,7 +98,7 @@ function tableBeside(context: LayerContext): Layer['members'] | null {
   for (const call of tableCalls(context.layer)) {
     for (const argument of call.arguments) {
       const table = memberTableIn(argument);
-      if (table) return { node: table.members, scope: context.scope, watched: table.watched };
+      if (table) return { node: table.members, scope: context.scope, ...table };
     }
   }
   return null;
@@ -113,6 +117,8 @@ interface MemberTable {
   members: Ast.ObjectExpression;
   /** Names whose changes the element is told of. */
   watched: string[];
+  /** What its number says of the element. */
+  flags: number;
 }
 
 /** `[flags, "a-b", { members }, [listeners], states, { watched }]`, or `[flags, "a-b"]` alone; null for anything else. */
@@ -122,12 +128,12 @@ export function memberTableIn(node: Ast.Node): MemberTable | null {
   if (flags?.type !== 'Literal' || typeof flags.value !== 'number') return null;
   if (tag?.type !== 'Literal' || typeof tag.value !== 'string') return null;
   if (members === undefined && isElementName(tag.value))
-    return { tag: tag.value, members: EMPTY, watched: [] };
+    return { tag: tag.value, members: EMPTY, watched: [], flags: flags.value };
   if (members?.type !== 'ObjectExpression') return null;
   const watched = others.flatMap((one) =>
     one?.type === 'ObjectExpression' ? one.properties.flatMap((entry) => plainKey(entry)) : [],
   );
-  return { tag: tag.value, members, watched };
+  return { tag: tag.value, members, watched, flags: flags.value };
 }
 
 function plainKey(entry: Ast.ObjectPropertyKind): string[] {

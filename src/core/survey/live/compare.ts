@@ -50,12 +50,14 @@ export function compareLive(
   return [...compared, ...others];
 }
 
-function notRegistered({ tag, registers }: Component): LiveComparison {
-  const detail =
-    registers === 'on-import'
+function notRegistered({ tag, registers, registeredBy }: Component): LiveComparison {
+  const isExpected = registers === 'on-import' || registeredBy !== undefined;
+  const detail = !isExpected
+    ? 'it is registered by a call of the host'
+    : registeredBy === undefined
       ? 'loading the module does not register it'
-      : 'it is registered by a call of the host';
-  const outcome = registers === 'on-import' ? 'code-only' : 'agrees';
+      : `calling ${registeredBy}() does not register it`;
+  const outcome = isExpected ? 'code-only' : 'agrees';
   return { tag, error: null, items: [{ kind: 'element', name: tag, outcome, detail }] };
 }
 

@@ -44,6 +44,17 @@ const STEPS = {
     for (const { module, url } of modules) loaded.push({ module, error: await load(url) });
     return loaded;
   },
+  /** Calls what registers elements, for those that are not registered yet; says what failed. */
+  async register(
+    calls: readonly { tag: string; module: string; url: string; call: string }[],
+  ): Promise<SeenModule[]> {
+    const failed: SeenModule[] = [];
+    for (const { tag, module, url, call } of calls) {
+      const error = customElements.get(tag) ? null : await within(callOf(url, call));
+      if (error !== null) failed.push({ module, error: `${call}(): ${error}` });
+    }
+    return failed;
+  },
   /** The tags that were registered for classes of the material. */
   tags(): string[] {
     return defined.filter((one) => !outside.has(one.class)).map((one) => one.tag);
@@ -55,16 +66,30 @@ const STEPS = {
 };
 Object.assign(globalThis, { suvetLive: STEPS });
 
-async function load(url: string): Promise<string | null> {
+/** Calls what a module exports under a path, such as `Pier.define`. */
+async function callOf(url: string, path: string): Promise<void> {
+  const names = path.split('.');
+  const last = names.pop() ?? '';
+  let holder = (await import(url)) as Record<string, unknown>;
+  for (const name of names) holder = holder[name] as Record<string, unknown>;
+  await (holder[last] as () => unknown).call(names.length === 0 ? undefined : holder);
+}
+
+function load(url: string): Promise<string | null> {
+  return within(import(url));
+}
+
+/** What goes wrong, or that nothing comes of it in time; null where all is well. */
+async function within(loading: Promise<unknown>): Promise<string | null> {
   let timer = 0;
   const late = new Promise<string>((done) => {
     timer = window.setTimeout(() => done('it did not finish loading'), LONGEST_LOAD);
   });
-  const loading = import(url).then(
+  const settled = loading.then(
     () => null,
     (error: unknown) => (error instanceof Error ? `${error.name}: ${error.message}` : String(error)),
   );
-  const result = await Promise.race([loading, late]);
+  const result = await Promise.race([settled, late]);
   window.clearTimeout(timer);
   return result;
 }

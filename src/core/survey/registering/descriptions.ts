@@ -125,7 +125,8 @@ export function lazyTables(node: Ast.CallExpression, scope: Scope): Finding[] {
       const table = one ? memberTableIn(one) : null;
       if (!one || !table) return [];
       const place: Ast.Node = list === node.arguments[0] ? one : node;
-      const members = { node: table.members as Ast.Node, scope, watched: table.watched };
+      const { watched, flags } = table;
+      const members = { node: table.members as Ast.Node, scope, watched, flags };
       return [{ tag: table.tag, node: place, scope, place, registers, members }];
     });
   });
