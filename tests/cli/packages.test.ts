@@ -71,6 +71,15 @@ test('modules are named as the package exports them', async () => {
   ]);
 });
 
+test('a folder that is exported stands for all that is in it', async () => {
+  const contract = await surveyed({
+    [`${IN}package.json`]: manifest({ exports: { './lib/': './es/', '.': './es/index.js' } }),
+    [`${IN}es/quay-a.js`]: element('quay-a'),
+    [`${IN}es/index.js`]: "export * from './quay-a.js';",
+  });
+  expect(contract.components.map(summary)).toEqual(['quay-a ./lib/quay-a.js es/quay-a.js:2']);
+});
+
 test('classes of the same scope are read whole, those of others for what they declare', async () => {
   const base =
     "export class Base extends HTMLElement { static observedAttributes = ['deck']; get fare() { return 1 } pay() {} }";

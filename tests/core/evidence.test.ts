@@ -29,6 +29,12 @@ test.each<[string, string[], string[], string[]]>([
   ],
   ['modules that are there only once', ['a.js', 'b.mjs', 'c.ts'], ['a.js'], []],
   ['a bundle by which the package is entered', ['kit.js', 'kit.min.js'], ['kit.js'], ['kit.min.js']],
+  [
+    'a bundle by whose minified form the package is entered, beside its tests',
+    ['dist/kit.js', 'dist/kit.min.js', 'dist/test.js'],
+    ['dist/kit.min.js'],
+    ['dist/kit.min.js', 'dist/test.js'],
+  ],
   ['a module beside the same for older loaders', ['dist/a.js', 'dist/a.mjs'], [], ['dist/a.js']],
   [
     'what is made of the source in JavaScript that the package is entered by',
@@ -48,6 +54,14 @@ test.each<[string, string[], string[], string[]]>([
   const sorted = sortBuilds(files, entries);
   expect(sorted.others).toEqual(others);
   expect([...sorted.main, ...sorted.others].sort()).toEqual([...files].sort());
+});
+
+test('builds: source in TypeScript is none of what an installed package exports built', () => {
+  const files = ['dist/kit.js', 'src/a.ts'];
+  expect(sortBuilds(files, ['dist/kit.js'], ['dist/kit.js'], true).others).toEqual(['src/a.ts']);
+  expect(sortBuilds(files, ['dist/kit.js'], ['dist/kit.js'], false).others).toEqual([]);
+  expect(sortBuilds(files, ['dist/kit.js'], null, true).others).toEqual([]);
+  expect(sortBuilds(files, ['dist/gone.js'], ['dist/gone.js'], true).others).toEqual([]);
 });
 
 test('builds: demos that a package exports are its own', () => {

@@ -47,6 +47,21 @@ describe('a function of another package that makes an element of a view', () => 
   });
 });
 
+test('what has a name with a hyphen, and nothing that elements have, is no element', () => {
+  const tags = (code: string, others = {}) =>
+    surveyed({ 'a.js': code, ...others }).contract.components.map((one) => one.tag);
+  expect(
+    tags("import { define } from 'kit'; define({ name: 'pier-a', group: 'block', parts: [] });"),
+  ).toEqual([]);
+  expect(
+    tags("import { define } from 'kit'; define({ name: 'pier-a', template: '<slot></slot>' });"),
+  ).toEqual(['pier-a']);
+  const node = { 'node.js': 'export class Node { static create(given) { return new Node(given); } }' };
+  const code =
+    "import { Node } from './node.js'; export const a = Node.create({ name: 'pier-a', group: 'x' });";
+  expect(tags(code, node)).toEqual([]);
+});
+
 test('a class that is handed over together with a framework becomes that framework’s', () => {
   const source = (framework: string) => `import { make } from 'make';
     import * as Host from '${framework}';
@@ -85,6 +100,17 @@ describe('what has to be called', () => {
       "export class Pier extends HTMLElement { static define(tag = 'pier-a') { customElements.define(tag, this); } }",
     );
     expect([pier.registers, pier.registeredBy]).toEqual(['by-call', 'Pier.define']);
+  });
+
+  test.each([
+    ['setTimeout(start, 0)', 'on-import'],
+    ["addEventListener('load', start)", 'on-import'],
+    ['export const later = () => setTimeout(start, 0)', 'by-call'],
+  ])('a function that is handed on: %s', (code, registers) => {
+    const pier = componentIn(
+      `class Pier extends HTMLElement {} function start() { customElements.define('pier-a', Pier); } ${code};`,
+    );
+    expect(pier.registers).toBe(registers);
   });
 
   test('nothing in a table of modules that a bundler loads at once', () => {

@@ -104,8 +104,10 @@ function exportRoutes(exports: unknown): { subpath: string; target: string }[] {
   const subpaths = entries.some(([key]) => key.startsWith('.'))
     ? entries
     : ([['.', exports]] as [string, unknown][]);
+  // A folder stands for all that is in it.
+  const whole = (path: string) => (path.endsWith('/') ? `${path}*` : path);
   const routes = subpaths.flatMap(([subpath, target]) =>
-    targetsOf(target).map((one) => ({ subpath, target: one })),
+    targetsOf(target).map((one) => ({ subpath: whole(subpath), target: whole(one) })),
   );
   return routes.sort((a, b) => Number(a.target.includes('*')) - Number(b.target.includes('*')));
 }

@@ -3,8 +3,7 @@
  * index; controls for forms in an index of their own, since they need one more package.
  */
 
-import { kindsOf } from '../../contract/kinds.js';
-import type { Component, ContractProperty } from '../../contract/types.js';
+import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
 import { camelCase, freeName } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
@@ -30,7 +29,8 @@ const HABITS: Habits = {
   taken: ['element', 'class', 'style', 'constructor', 'presence'],
   locals: [],
   handler: camelCase,
-  carries: () => 'attribute',
+  // Angular refuses to bind attributes that look like handlers.
+  carries: (_, attribute) => (/^on/i.test(attribute) ? 'assigned' : 'attribute'),
   plainNames: true,
 };
 
@@ -86,6 +86,11 @@ function outputsOf({ events, values }: Surface): { name: string; event: string; 
   });
 }
 
+/** Words of Angular's expressions. */
+const EXPRESSION_WORDS = new Set(
+  'var let as null undefined true false if else this typeof void in'.split(' '),
+);
+
 function directiveText(surface: Surface, request: WrapRequest): string {
   const { component, name, tag, values, events } = surface;
   const outputs = outputsOf(surface);
@@ -115,7 +120,8 @@ function directiveText(surface: Surface, request: WrapRequest): string {
     if (written.length > 0) {
       code.block('host: {', '},', () => {
         for (const one of written) {
-          const value = one.attribute?.isPresence ? `${one.name}() ? "" : null` : `${one.name}()`;
+          const read = `${EXPRESSION_WORDS.has(one.name) ? 'this.' : ''}${one.name}()`;
+          const value = one.attribute?.isPresence ? `${read} ? "" : null` : read;
           code.line(`${stringLiteral(`[attr.${one.attribute?.name}]`)}: ${stringLiteral(value)},`);
         }
       });
@@ -143,10 +149,8 @@ function directiveText(surface: Surface, request: WrapRequest): string {
 }
 
 /** A transform of the shared module for what may be written as a bare attribute. */
-function transformOf({ item, type }: SurfaceValue): string | null {
-  const kinds = 'type' in item ? kindsOf((item as ContractProperty).type) : [];
-  if (type === 'boolean' || (kinds.length > 0 && kinds.every((kind) => kind === 'true' || kind === 'false')))
-    return 'optionalBoolean';
+function transformOf({ type }: SurfaceValue): string | null {
+  if (['boolean', 'true | false', 'false | true'].includes(type)) return 'optionalBoolean';
   return type === 'number' ? 'optionalNumber' : null;
 }
 

@@ -118,9 +118,10 @@ function writeInstance(code: CodeWriter, surface: Surface): void {
   if (written.length > 0) {
     writeList(code, 'const attributes = () => ({', written, '});');
     code.line('// What is there from the start, and on a server; what changes later, the link writes.');
-    code.line('const initial = attributes();');
+    code.line('const initial: object = attributes();');
   }
-  code.block('function attach(node: HTMLElement) {', '}', () => {
+  // What packages say their tags are need be no HTMLElement.
+  code.block('function attach(node: unknown) {', '}', () => {
     code.line(`element = node as ${name}Element;`);
     code.line('link.attach(element);');
     code.line('return { destroy: () => link.release() };');
@@ -170,10 +171,15 @@ function writeMarkup(code: CodeWriter, { component, tag, values, slots }: Surfac
   const name = component.extendsTag ?? tag;
   const attributes = [
     'use:attach',
-    '{...others}',
+    // Packages may say of their tags what not every attribute of an element agrees with.
+    '{...others as object}',
     ...(component.extendsTag === null ? [] : [`is="${tag}"`]),
     ...(values.some((one) => one.way === 'written') ? ['{...initial}'] : []),
   ];
+  if (isVoid(name)) {
+    writeTag(code, `<${name}`, attributes, '/>');
+    return;
+  }
   writeTag(code, `<${name}`, attributes, '>');
   // White space between them would be content of the default slot: comments are none, and are not put out.
   slots.forEach(({ slot, local }, index) => {
@@ -187,4 +193,9 @@ function writeMarkup(code: CodeWriter, { component, tag, values, slots }: Surfac
     code.line(before + content + after);
   });
   code.line(`</${name}>`);
+}
+
+/** Has the element no content, so that it has no closing tag (HTML 13.1.2)? */
+function isVoid(name: string): boolean {
+  return 'area base br col embed hr img input link meta source track wbr'.split(' ').includes(name);
 }

@@ -23,8 +23,11 @@ export interface Habits {
   locals: readonly string[];
   /** What a handler of this event is called. */
   handler(event: string): string;
-  /** How a value goes that an attribute carries; `isShared` when the attribute has the name of a property, too. */
-  carries(isShared: boolean): Way;
+  /**
+   * How a value goes that an attribute of this name carries; `isShared` when that is the name of a property, too. What
+   * drives no property, and would have to be assigned, is left out.
+   */
+  carries(isShared: boolean, attribute: string): Way;
   /** Public names have to be identifiers. */
   plainNames?: boolean;
 }
@@ -142,13 +145,13 @@ function itemsOf(
         return { ...add(one.name), type: propertyType(one, way), item: one, ...way };
       }),
       ...attributes
-        .filter((one) => !carried.has(one.name))
+        .filter((one) => !carried.has(one.name) && habits.carries(false, one.name) !== 'assigned')
         .map((one) => ({
           ...add(camelCase(one.name)),
           type: attributeType(one),
           item: one,
           property: null,
-          way: habits.carries(false),
+          way: habits.carries(false, one.name),
           attribute: { name: one.name, isPresence: one.reads === 'boolean' },
           pair: null,
         })),
@@ -204,7 +207,7 @@ function wayOf(
   const carrying = carryingAttribute(property);
   const attribute = carrying && !carried.has(carrying.name) ? carrying : null;
   const isShared = component.properties.some((one) => one.name === attribute?.name);
-  const way = attribute === null || pair !== null ? 'assigned' : habits.carries(isShared);
+  const way = attribute === null || pair !== null ? 'assigned' : habits.carries(isShared, attribute.name);
   if (attribute && way !== 'assigned') carried.add(attribute.name);
   return { property: property.name, attribute: way === 'assigned' ? null : attribute, way, pair };
 }

@@ -17,7 +17,8 @@ const OTHER_FILES =
 /** Pages, demos and tests come last: what they register is never taken for the package's own. */
 const ASIDE =
   /(?:^|\/)(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?|playground|site|website)(?:\/|$)/i;
-const NOT_OFFERED = /(?:^|\/)(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?)\//i;
+const NOT_OFFERED =
+  /(?:^|\/)(?:(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?)\/|tests?\.[cm]?[jt]sx?$)/i;
 const SOURCE_FOLDER = /(?:^|\/)src\//;
 
 /**
@@ -36,11 +37,15 @@ export function sortBuilds(
   const all = new Set(files);
   const hasModule = (one: string) => /\.c?js$/.test(one) && all.has(one.replace(/c?js$/, 'mjs'));
   // A file that is there minified, too, is a bundle for pages, where the package is entered elsewhere.
-  const hasMinified = (one: string) =>
-    /\.m?js$/.test(one) &&
-    entries.length > 0 &&
-    !entries.includes(one) &&
-    all.has(one.replace(/(\.m?js)$/, '.min$1'));
+  const hasMinified = (one: string) => {
+    const minified = one.replace(/(\.m?js)$/, '.min$1');
+    return (
+      minified !== one &&
+      entries.length > 0 &&
+      all.has(minified) &&
+      ![one, minified].some((name) => entries.includes(name))
+    );
+  };
   const isOther = (one: string) =>
     isNamedOther(one) || twins.has(topFolder(one)) || hasModule(one) || hasMinified(one);
   const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
@@ -50,12 +55,15 @@ export function sortBuilds(
       .filter((one) => !SOURCE_FOLDER.test(one) && !isOther(one))
       .flatMap((one) => [baseName(one), baseName(one).replace(/-[\w-]{8}$/, '')]),
   );
+  // What an installed package exports was built, whatever its files are called.
+  const isBuilt =
+    isInstalled && exported !== null && entries.some((one) => all.has(one) && !/\.[cm]?tsx?$/.test(one));
   const isSourceOfBuild = (one: string) =>
     entries.length > 0 &&
     !isEnteredBySource &&
     SOURCE_FOLDER.test(one) &&
     /\.[cm]?tsx?$/.test(one) &&
-    built.has(baseName(one));
+    (isBuilt || built.has(baseName(one)));
   // A package that is entered by its source, as modules, may hold what is made of that for older loaders.
   const sources = new Set(
     files.filter((one) => SOURCE_FOLDER.test(one) && /\.m?js$/.test(one)).map((one) => baseName(one)),

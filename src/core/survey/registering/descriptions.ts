@@ -4,7 +4,7 @@ import type { Registration } from '../../contract/types.js';
 import { chainOf } from '../classes/classes.js';
 import { memberTableIn } from '../dialects/compiled.js';
 import type { Scope } from '../folding/functions.js';
-import { calledName, unwrap } from '../folding/functions.js';
+import { calledName, keyText, unwrap } from '../folding/functions.js';
 import { topLevelValue } from '../folding/named.js';
 import { HOST_SPECIFIER } from '../modules/imports.js';
 import { functionsAround } from '../syntax/find.js';
@@ -45,7 +45,10 @@ export function statementCalls(program: Ast.Program): Ast.CallExpression[] {
 export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[] {
   const callee = unwrap(node.callee);
   if (isDefine(node)) return [];
-  const isClass = (one: Ast.Node) => chainOf({ node: one, scope, name: null }, scope.graph).layers.length > 0;
+  const isClass = (one: Ast.Node) => {
+    const { layers, platform, lost } = chainOf({ node: one, scope, name: null }, scope.graph);
+    return layers.length > 0 && (platform !== null || lost !== null);
+  };
   const isDescription = (one: Ast.Node) => {
     const described = descriptionIn(one, scope);
     return described !== null && !isForHost(described, scope, isClass);
@@ -66,6 +69,9 @@ export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[]
   return tags.map((tag) => ({ tag, node, scope, place: node, registers: 'on-import', described: true }));
 }
 
+const OF_ELEMENTS =
+  /^(?:template|render|view|component|\w*[sS]tyles?|css|shadow\w*|prop(?:erti)?e?s|attributes|attrs|observedAttributes|elementClass|class|target|type)$/;
+
 /** An object that describes an element: it has a tag, and more than that. */
 function descriptionIn(argument: Ast.Node, scope: Scope): Ast.ObjectExpression | null {
   let node = unwrap(argument);
@@ -75,13 +81,15 @@ function descriptionIn(argument: Ast.Node, scope: Scope): Ast.ObjectExpression |
     node = unwrap(given.node);
   }
   if (node.type !== 'ObjectExpression' || node.properties.length < 2) return null;
-  const hasTag = node.properties.some(
-    (one) =>
-      one.type === 'Property' &&
-      one.key.type === 'Identifier' &&
-      ['tag', 'tagName', 'is', 'name', 'baseName'].includes(one.key.name) &&
-      (one.key.name === 'baseName' || tagsGiven(one.value, scope).length > 0),
-  );
+  const keys = node.properties.map((one) => (one.type === 'Property' ? keyText(one.key) : null));
+  const hasTag = node.properties.some((one, at) => {
+    const key = one.type === 'Property' && one.key.type === 'Identifier' ? (keys[at] ?? '') : '';
+    if (key === 'baseName') return true;
+    if (!['tag', 'tagName', 'is', 'name'].includes(key) || one.type !== 'Property') return false;
+    // Many things have a name; an element has something to show or to hold, too.
+    const isSaid = key !== 'name' || keys.some((other) => other !== null && OF_ELEMENTS.test(other));
+    return isSaid && tagsGiven(one.value, scope).length > 0;
+  });
   return hasTag ? node : null;
 }
 

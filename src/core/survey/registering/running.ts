@@ -36,12 +36,13 @@ function runsAtOnce(node: FunctionNode, module: Module, asked = new Set<Function
   return runs;
 }
 
-/** Is there a call of the function by its name, where that is known, in code that runs at once? */
+/** Is the function called by its name, or handed to a call by it, where that is known, in code that runs at once? */
 function isCalledByName(node: FunctionNode, module: Module, asked: Set<FunctionNode>): boolean {
   const { program } = module;
   const outer = functionsAround(node, program);
   const name = declaredName(node, outer.at(-1), module);
-  const calls = name === null ? [] : (callsIn(program).byName.get(name) ?? []);
+  const calls =
+    name === null ? [] : [...(callsIn(program).byName.get(name) ?? []), ...callsGiven(name, program)];
   return calls.some((call) => {
     const inner = functionsAround(call, program);
     const isInReach = outer.every((one, index) => inner[index] === one);
