@@ -45,10 +45,11 @@ export interface SurveyOutcome extends SurveyResult {
 export function survey(input: SurveyInput): SurveyOutcome {
   const graph = new ModuleGraph(input.reader);
   const claims = new Map(readManifest(input.manifest).map((one) => [one.tag, one]));
+  const registering = new Map<string, Set<string>>();
   const registers = (path: string, tag: string) => {
-    const module = graph.load(path);
-    const among = module ? registrationsIn(module, graph).registered : [];
-    return among.some((one) => one.tag === tag && one.registers === 'on-import');
+    const known = registering.get(path) ?? tagsOnImport(graph.load(path), graph);
+    registering.set(path, known);
+    return known.has(tag);
   };
   const entrances = new Entrances(input, registers);
   const found: Found = { components: new Map(), findings: [], claims, entrances };
@@ -74,6 +75,12 @@ export function survey(input: SurveyInput): SurveyOutcome {
     paths,
     leftOut,
   };
+}
+
+/** The tags that importing a module registers. */
+function tagsOnImport(module: Module | null, graph: ModuleGraph): Set<string> {
+  const { registered } = module ? registrationsIn(module, graph) : { registered: [] };
+  return new Set(registered.filter((one) => one.registers === 'on-import').map((one) => one.tag));
 }
 
 /** A base name is no tag of its own where the same description is registered with a prefix, too. */

@@ -185,7 +185,9 @@ function writeMarkup(code: CodeWriter, { component, tag, values, slots }: Surfac
   slots.forEach(({ slot, local }, index) => {
     const before = index === 0 ? '  ' : '  -->';
     const after = index === slots.length - 1 ? '' : '<!--';
-    const place = `slot="${htmlText(slot)}" style="display: contents"`;
+    // Braces would hold an expression.
+    const name = htmlText(slot).replaceAll('{', '&#123;').replaceAll('}', '&#125;');
+    const place = `slot="${name}" style="display: contents"`;
     const content =
       slot === ''
         ? '{@render children?.()}'

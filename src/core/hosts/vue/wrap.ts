@@ -31,8 +31,14 @@ const HABITS: Habits = {
 };
 
 export function wrap(components: readonly Component[], request: WrapRequest): WrappedFile[] {
-  const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']);
+  const surfaces = surfacesOf(components, HABITS, [BRIDGE_MODULE, 'index']).map(withOneDefault);
   return modulesOf(surfaces, 'ts', (one) => componentText(one, request), bridgeText(request.major));
+}
+
+/** To Vue the slot without a name is called `default`, so that no other can be. */
+function withOneDefault(surface: Surface): Surface {
+  const isTaken = surface.slots.some((one) => one.slot === '');
+  return { ...surface, slots: surface.slots.filter((one) => !(isTaken && one.slot === 'default')) };
 }
 
 /** Where version 3 looks for tags in templates. */

@@ -51,7 +51,9 @@ function registeringCall(
     return { name, call: `${[held(name), ...way].join('.')}()` };
   }
   if (registers !== 'never' || exportName === null) return null;
-  return { name: exportName, call: `customElements.define(${stringLiteral(tag)}, ${held(exportName)})` };
+  // Types may say less of the class than that it is an element's.
+  const made = `${held(exportName)} as unknown as CustomElementConstructor`;
+  return { name: exportName, call: `customElements.define(${stringLiteral(tag)}, ${made})` };
 }
 
 /** The constant that tells the shared module about this kind of element. */
