@@ -23,7 +23,8 @@ export interface LiveAnswer extends Seen {
 /**
  * Loads the modules of a source that may register elements in a page of Chromium, where every request off this
  * machine is refused, calls what `components` say has to be called, and says what the registered elements show. A
- * module that keeps the page from answering within `limit` milliseconds is left out, with the others asked along with it. Throws a SuvetError (exit 3) without a browser, and where elements do so.
+ * module that keeps the page from answering within `limit` milliseconds is left out, with the others asked along with
+ * it. Throws a SuvetError (exit 3) without a browser, and where elements do so.
  */
 export async function askLive(
   { input, root }: OpenedSource,

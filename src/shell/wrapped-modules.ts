@@ -6,7 +6,7 @@ import type { Component, Contract } from '../core/contract/types.js';
 import type { Surveyed } from './contracts/survey.js';
 import { isInside, readText, realPath } from './files/files.js';
 import type { OpenedHost } from './packages/hosts.js';
-import { packageAround } from './packages/packages.js';
+import { installedVersion, packageAround } from './packages/packages.js';
 
 /** How each component's module is named; those that cannot be imported are missing. */
 export function specifiersOf(
@@ -39,7 +39,10 @@ function specifierOf(component: Component, surveyed: Surveyed, out: string): str
   if (from && !(root && isInside(realPath(out), root))) {
     return component.module === '.' ? from.name : `${from.name}/${component.module.replace(/^\.\//, '')}`;
   }
-  const path = surveyed.modules.get(component.tag) ?? resolvePath(root ?? out, component.module);
+  const named = resolvePath(root ?? out, component.module);
+  // What has to be called is what that very module exports.
+  const isNamed = component.registeredBy !== undefined && existsSync(named);
+  const path = isNamed ? named : (surveyed.modules.get(component.tag) ?? named);
   const way = relative(out, path)
     .split(sep)
     .join('/')
@@ -58,20 +61,26 @@ export async function untypedOf(
   { modules }: Surveyed,
   out: string,
 ): Promise<Set<string>> {
-  const entries = [...specifiers];
   const isPath = (specifier: string) => /^\.\.?\//.test(specifier);
-  const resolve = entries.every(([, one]) => isPath(one))
-    ? null
-    : (await import('./packages/resolver.js')).resolver();
+  const packages = new Set([...specifiers.values()].filter((one) => !isPath(one)).map(packageNameOf));
+  const installed = new Set([...packages].filter((one) => installedVersion(one, out) !== null));
+  const resolve = installed.size === 0 ? null : (await import('./packages/resolver.js')).resolver();
+  const typesOf = (specifier: string) =>
+    installed.has(packageNameOf(specifier))
+      ? (resolve?.(specifier, resolvePath(out, 'index.d.ts')) ?? null)
+      : null;
   const isTyped = (tag: string, specifier: string) => {
-    if (!isPath(specifier))
-      return isTypedModule(resolve?.(specifier, resolvePath(out, 'index.d.ts')) ?? null, specifier);
+    if (!isPath(specifier)) return isTypedModule(typesOf(specifier), specifier);
     const module = modules.get(tag);
     return (
       module !== undefined && (/\.m?tsx?$/.test(module) || existsSync(module.replace(/\.(m?)js$/, '.d.$1ts')))
     );
   };
-  return new Set(entries.filter(([tag, specifier]) => !isTyped(tag, specifier)).map(([tag]) => tag));
+  return new Set([...specifiers].filter(([tag, specifier]) => !isTyped(tag, specifier)).map(([tag]) => tag));
+}
+
+function packageNameOf(specifier: string): string {
+  return specifier.split('/', specifier.startsWith('@') ? 2 : 1).join('/');
 }
 
 /** Is what a specifier of a package leads to, for types, a module of types? Ambient declarations are none. */

@@ -82,6 +82,25 @@ test('modules that keep the page from answering are named; the others are still 
   await expect(askLive(openSource('el', cwd), [], 3000)).rejects.toThrow(/cannot be looked at: .*pier-stuck/);
 });
 
+test('what waits for a call is called, and what does not come of it is told', async () => {
+  const register = (tag: string) => `customElements.define('${tag}', class extends HTMLElement {});`;
+  const cwd = folder({
+    'el/a.js': `export function start() { ${register('pier-a')} }`,
+    'el/b.js': `export function begin() { if (globalThis.never) ${register('pier-b')} }`,
+    'el/c.js': `export function fail() { throw new Error('closed'); ${register('pier-c')} }`,
+  });
+  const ran = await suvet(['survey', 'el', '--live', '--json'], cwd);
+  const { modules, components } = json<Live>(ran);
+  expect(components.map(({ tag, items: [item] }) => [tag, item?.outcome, item?.detail])).toEqual([
+    ['pier-a', 'agrees', undefined],
+    ['pier-b', 'code-only', 'calling begin() does not register it'],
+    ['pier-c', 'code-only', 'calling fail() does not register it'],
+  ]);
+  expect(modules.filter((one) => one.error !== null).map((one) => one.error)).toEqual([
+    'fail(): Error: closed',
+  ]);
+});
+
 test('without a browser it says which were looked for', async () => {
   const ran = await suvet(['survey', 'demo/elements', '--live'], undefined, { SUVET_CHROMIUM: '/nowhere' });
   expect(ran.code).toBe(3);

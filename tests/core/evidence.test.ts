@@ -135,6 +135,15 @@ test.each<[string, Record<string, string>, string, boolean]>([
     './inner/p.js',
     false,
   ],
+  [
+    'by what takes in a host that the element is made with',
+    {
+      'inner/p.js': `import { h } from 'preact';\n${ELEMENT}`,
+      'a.js': "import { h } from 'preact'; import './inner/p.js';",
+    },
+    './a.js',
+    true,
+  ],
   ['not by TypeScript', { 'src/p.ts': ELEMENT, 'dist/kit.js': ELEMENT }, './dist/kit.js', true],
 ])('a component that is not exported is brought in %s', (_, files, module, isExported) => {
   const isOther = (path: string) => path.startsWith('web/') || path.startsWith('dist/');

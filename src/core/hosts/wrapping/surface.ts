@@ -287,7 +287,7 @@ function readFrom<Value extends { pair: SurfacePair }>(type: string, value: Valu
   if (eventType === type || eventType === 'Event') return value;
   return {
     ...value,
-    pair: { ...value.pair, read: read.replace(/^event\b/, `(event as Event as ${eventType})`) },
+    pair: { ...value.pair, read: read.replace(/^event\b/, () => `(event as Event as ${eventType})`) },
   };
 }
 

@@ -1,7 +1,7 @@
 /** The module that users import for a component whose registration a bundler has put into a chunk. */
 
 import { isForOlderLoaders } from './builds.js';
-import { HOST_SPECIFIER, importsIn } from './imports.js';
+import { HOST_SPECIFIER, type ImportSeen, importsIn } from './imports.js';
 import type { SurveyInput } from './input.js';
 
 export interface Entrance {
@@ -16,6 +16,8 @@ interface Importer {
   imports: number;
   /** Takes names from the chunk, as against running it only. */
   named: boolean;
+  /** Takes in a host. */
+  ofHost: boolean;
 }
 
 /** Text in quotes that may be a tag. */
@@ -57,11 +59,13 @@ export class Entrances {
 
   #importerOf(path: string, tag: string, isPublic: (path: string) => boolean): string | null {
     this.#importers ??= this.#indexImporters();
+    // What takes in a host is for the users of that host, unless the element is made with it.
+    const isMade = takesHost(importsIn(this.#input.reader.read(path) ?? ''));
     const seen = new Set([path]);
     for (let level = [path]; level.length > 0; ) {
       const importers = level
         .flatMap((one) => this.#importers?.get(one) ?? [])
-        .filter((one) => !seen.has(one.path));
+        .filter((one) => !seen.has(one.path) && (isMade || !one.ofHost));
       const [best] = bestFirst(
         importers.filter((one) => isPublic(one.path)),
         tag,
@@ -79,7 +83,7 @@ export class Entrances {
       .filter((one) => one !== path && this.#registers(one, tag))
       .map((one) => (isPublic(one) ? one : this.#importerOf(one, tag, isPublic)))
       .filter((one) => one !== null)
-      .map((one) => ({ path: one, imports: 0, named: false }));
+      .map((one) => ({ path: one, imports: 0, named: false, ofHost: false }));
     return bestFirst(twins, tag)[0]?.path ?? null;
   }
 
@@ -88,13 +92,12 @@ export class Entrances {
     const { reader } = this.#input;
     for (const path of this.#paths()) {
       const all = importsIn(reader.read(path) ?? '');
-      // What takes in a host is for the users of that host.
-      if (all.some(({ specifier }) => HOST_SPECIFIER.test(specifier))) continue;
+      const ofHost = takesHost(all);
       const found = all.filter(({ specifier }) => specifier.startsWith('.'));
       for (const { specifier, named } of found) {
         const target = reader.resolve(specifier, path);
         if (target === null) continue;
-        const importer = { path, imports: found.length, named };
+        const importer = { path, imports: found.length, named, ofHost };
         const known = importers.get(target);
         if (known) known.push(importer);
         else importers.set(target, [importer]);
@@ -122,6 +125,10 @@ export class Entrances {
     const { paths, otherPaths = [], reader } = this.#input;
     return [...paths, ...otherPaths.filter((one) => !isForOlderLoaders(reader.label(one)))];
   }
+}
+
+function takesHost(imports: readonly ImportSeen[]): boolean {
+  return imports.some(({ specifier }) => HOST_SPECIFIER.test(specifier));
 }
 
 function bestFirst(importers: readonly Importer[], tag: string): Importer[] {
