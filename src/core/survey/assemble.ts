@@ -69,8 +69,8 @@ export function assemble(
   const doc: Doc = evidence.at(-1)?.doc ?? { description: '', tags: [] };
   const methods = joinMethods(evidence, own);
   const methodNames = new Set(methods.map((one) => one.name));
-  const { properties, attributes } = joinProperties(evidence, own, adoptedIn(chain.layers), methodNames);
-  const propertyNames = new Set(properties.map((one) => one.name));
+  const adopting = adoptedIn(chain.layers);
+  const { properties, attributes, declared } = joinProperties(evidence, own, adopting, methodNames);
   const events = joinEvents(evidence, own, registered.tag, notes);
   const markup = joinMarkup(evidence);
   addSlots(
@@ -102,7 +102,7 @@ export function assemble(
     properties,
     attributes,
     events,
-    methods: methods.filter((one) => !propertyNames.has(one.name)),
+    methods: methods.filter((one) => !declared.has(one.name)),
     slots: withTags(markup.slots, documented, own, ['slot']),
     cssParts: withTags(markup.cssParts, documented, own, ['csspart', 'part']),
     cssProperties: withTags(markup.cssProperties, documented, own, ['cssprop', 'cssproperty']),

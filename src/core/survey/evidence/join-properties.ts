@@ -50,7 +50,11 @@ export function joinProperties(
     );
   const taken = new Set(properties.flatMap((one) => (one.attribute ? [one.attribute.name] : [])));
   const hidden = [...joined.values()].filter(({ evidence: one }) => one.internal && !one.state);
-  return { properties, attributes: freeAttributes([...seen, ...hidden.flatMap(attributeOfHidden)], taken) };
+  const declared = [...joined.values()].flatMap(({ evidence: one }) =>
+    one.origin === 'declared' ? one.name : [],
+  );
+  const attributes = freeAttributes([...seen, ...hidden.flatMap(attributeOfHidden)], taken);
+  return { properties, attributes, declared: new Set(declared) };
 }
 
 /**
@@ -59,7 +63,12 @@ export function joinProperties(
  */
 function isOffered(one: PropertyEvidence, isDeclaring: boolean, methods: ReadonlySet<string>): boolean {
   if (one.internal) return false;
-  return one.origin === 'declared' || !(one.callback || (one.terse && isDeclaring) || methods.has(one.name));
+  return one.origin === 'declared' || !(one.callback || (one.terse && isDeclaring) || isBound(one, methods));
+}
+
+/** `this.turn = this.turn.bind(this)`: what is assigned something else may be assigned by users, too. */
+function isBound({ name, default: value }: PropertyEvidence, methods: ReadonlySet<string>): boolean {
+  return methods.has(name) && value?.includes(`.${name}.bind(`) === true;
 }
 
 /** What a class says of a property of the class above: one that was state there is offered where it is declared so. */
