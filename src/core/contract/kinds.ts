@@ -87,7 +87,7 @@ function addText(type: string, kinds: Set<Kind>): void {
     return;
   }
   const text = parts[0] ?? '';
-  const inner = /^\(([^()]*|[^()]*\([^()]*\)[^()]*)\)$/.exec(text);
+  const inner = /^\(([^()]*)\)$/.exec(text);
   if (inner?.[1]) addText(inner[1], kinds);
   else if (text === 'null' || text === 'undefined') kinds.add(text);
   else if (text === 'Date') kinds.add('date');

@@ -8,9 +8,10 @@ import { CodeWriter } from '../../emit/code.js';
 import { camelCase, freeName } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
 import { orUndefined, propertyKey } from '../../emit/typescript.js';
+import { heardBy } from '../wrapping/heard.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
-import { heardBy, methodsOf, surfacesOf } from '../wrapping/surface.js';
+import { methodsOf, surfacesOf } from '../wrapping/surface.js';
 import type { WrappedFile, WrapRequest } from '../wrapping/types.js';
 import {
   deprecation,

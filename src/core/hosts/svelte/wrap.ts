@@ -4,9 +4,10 @@ import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
 import { htmlText, stringLiteral } from '../../emit/text.js';
 import { propertyKey } from '../../emit/typescript.js';
+import { heardBy } from '../wrapping/heard.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface } from '../wrapping/surface.js';
-import { heardBy, methodsOf, surfacesOf } from '../wrapping/surface.js';
+import { methodsOf, surfacesOf } from '../wrapping/surface.js';
 import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
 import {
   attributeEntries,

@@ -6,9 +6,10 @@ import { CodeWriter } from '../../emit/code.js';
 import { stringLiteral } from '../../emit/text.js';
 import { memberAccess, propertyKey } from '../../emit/typescript.js';
 import { handlerName } from '../jsx-syntax.js';
+import { heardBy } from '../wrapping/heard.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
-import { heardBy, methodsOf, namedSlots, surfacesOf } from '../wrapping/surface.js';
+import { methodsOf, namedSlots, surfacesOf } from '../wrapping/surface.js';
 import type { TagPlace, WrappedFile, WrapRequest } from '../wrapping/types.js';
 import {
   attributeEntries,

@@ -12,8 +12,8 @@ export interface WrapRequest {
   /** Major version of the host; 0 for hosts without versions. */
   major: number;
   /**
-   * Specifier to import each component's module by, by tag; for servers, the path of the module in its package. Empty of
-   * those that no import brings in.
+   * Specifier to import each component's module by, by tag; for servers, the path of the module in its package. What no
+   * import brings in is missing.
    */
   specifiers: ReadonlyMap<string, string>;
   /** Tags whose module ships no type declarations. */

@@ -10,7 +10,6 @@ import { isFunction, localDeclarations, returned, staticMethod, unwrap } from '.
 import { calledWith } from './scopes.js';
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
-/** The function that a declaration stands for, or null. */
 export function declaredFunction(
   { declaration, module }: Found,
   graph: ModuleGraph,
