@@ -58,6 +58,10 @@ for (const name of [
   if (!existsSync(link)) symlinkSync(join(root, 'node_modules', name), link, 'dir');
 }
 
+/** What is of a class of the package's own, or of another's, cannot be made here; anything else breaks the element. */
+const isKnown = ({ type, attribute }) =>
+  type.schema !== null || samplesFor(type, attribute?.reads).every((one) => 'make' in one || typeof one.json !== 'object' || one.json === null);
+
 /** What a component is given: two values a property, other than what it starts with, and what events are sent to it. */
 const trials = components.map((one) => ({
   tag: one.tag,
@@ -65,6 +69,7 @@ const trials = components.map((one) => ({
   properties: one.properties
     // What every element has for assistive technology is left to its attributes.
     .filter((property) => !property.readonly && !/^(aria[A-Z]|role$)/.test(property.name))
+    .filter(isKnown)
     .map((property) => ({
       name: property.name,
       // Hosts leave out what is undefined.

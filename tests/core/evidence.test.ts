@@ -162,6 +162,26 @@ test.each<[string, Record<string, string>, string, boolean]>([
   expect(component?.notes.map((one) => one.code)).toEqual(isExported ? [] : ['module-not-exported']);
 });
 
+test('of two modules that register a class, the one that needs no framework is taken, without a note', () => {
+  const files = {
+    'a-react.js': "import React from 'react'; import { P } from './p.js'; P.define('pier-a');",
+    'p.js': `export class P extends HTMLElement {
+      static define(name, made = this) {
+        try { customElements.define(name, made); } catch { customElements.define(name, class extends made {}); }
+      }
+    }`,
+    'z.js': "import { P } from './p.js'; P.define('pier-a');",
+  };
+  const { contract, findings } = survey({
+    paths: Object.keys(files),
+    reader: reader(files),
+    package: null,
+    publicPath: (path) => `./${path}`,
+  });
+  expect(contract.components.map((one) => one.module)).toEqual(['./z.js']);
+  expect(findings).toEqual([]);
+});
+
 test('of two that register the same element, the one that users can import is taken', () => {
   const component = { 'pier.js': 'class P extends HTMLElement {} export { P as pier_a };' };
   const table = "start([['chunk', [[1, 'pier-a', { deck: [1] }]]]]);";

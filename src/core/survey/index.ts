@@ -12,6 +12,7 @@ import { unwrap } from './folding/functions.js';
 import { callMaking, withMaking } from './making.js';
 import { namesOfBuilds } from './modules/builds.js';
 import { Entrances, isNamedAfter } from './modules/entrances.js';
+import { importsIn, takesHost } from './modules/imports.js';
 import type { SurveyInput } from './modules/input.js';
 import type { Module } from './modules/modules.js';
 import { ModuleGraph } from './modules/modules.js';
@@ -184,7 +185,7 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
 
 /**
  * Is a registration to be taken instead of one that was found before? One of a class that is written, where the other is
- * what a call makes; one that users can import; one that an import does, where the other waits for a call; and that of
+ * what a call makes; one that needs no framework; one that users can import; one that an import does, where the other waits for a call; and that of
  * a module of its own, where the other holds many elements put together, or more and has another name.
  */
 function isBetter(
@@ -197,6 +198,10 @@ function isBetter(
   const isClass = ({ layers: [own] }: ClassChain) => own !== undefined && !own.built;
   if (isClass(chain) !== isClass(before.chain)) return isClass(chain);
   const isSame = chain.layers[0]?.node === before.chain.layers[0]?.node;
+  if (isSame) {
+    const isForHost = ({ module }: Registered) => takesHost(importsIn(module.source));
+    if (isForHost(one) !== isForHost(before.registered)) return isForHost(before.registered);
+  }
   if (isSame && before.registered.registers !== one.registers) {
     const { isExported } = entrances.entranceTo(one.module.path, one.tag);
     if (isExported !== !before.component.unexported) return isExported;
@@ -264,14 +269,20 @@ function chainKeptApart(tag: string, graph: ModuleGraph, input: SurveyInput): Cl
 /** Two classes for one tag in the same build, as against the same component built twice. */
 function isAnother(
   one: Registered,
-  { layers: [own] }: ClassChain,
+  chain: ClassChain,
   first: { registered: Registered; chain: ClassChain },
 ): boolean {
+  const {
+    layers: [own],
+  } = chain;
   const folder = (label: string) => label.split('/').slice(0, -1).slice(0, 2).join('/');
-  return (
-    folder(one.module.label) === folder(first.registered.module.label) &&
-    own?.node !== first.chain.layers[0]?.node
-  );
+  const isIn = (node: Ast.Node | undefined, { layers }: ClassChain) =>
+    layers.some((layer) => layer.node === node);
+  const before = first.registered;
+  if (folder(one.module.label) !== folder(before.module.label)) return false;
+  // A call may register a class or one that extends it, whatever is there already.
+  const isSamePlace = one.module === before.module && one.place.start === before.place.start;
+  return !isSamePlace && !isIn(own?.node, first.chain) && !isIn(first.chain.layers[0]?.node, chain);
 }
 
 function syntaxFindings(module: Module): Finding[] {

@@ -1,7 +1,7 @@
 /** The module that users import for a component whose registration a bundler has put into a chunk. */
 
 import { isForOlderLoaders } from './builds.js';
-import { HOST_SPECIFIER, type ImportSeen, importsIn } from './imports.js';
+import { importsIn, takesHost } from './imports.js';
 import type { SurveyInput } from './input.js';
 
 export interface Entrance {
@@ -125,10 +125,6 @@ export class Entrances {
     const { paths, otherPaths = [], reader } = this.#input;
     return [...paths, ...otherPaths.filter((one) => !isForOlderLoaders(reader.label(one)))];
   }
-}
-
-function takesHost(imports: readonly ImportSeen[]): boolean {
-  return imports.some(({ specifier }) => HOST_SPECIFIER.test(specifier));
 }
 
 function bestFirst(importers: readonly Importer[], tag: string): Importer[] {

@@ -19,3 +19,8 @@ export function importsIn(text: string): ImportSeen[] {
     named: word === 'from',
   }));
 }
+
+/** Does a module import a framework, so that it is for the users of that? */
+export function takesHost(imports: readonly ImportSeen[]): boolean {
+  return imports.some(({ specifier }) => HOST_SPECIFIER.test(specifier));
+}
