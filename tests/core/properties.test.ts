@@ -115,6 +115,42 @@ rows('attributes handled by hand', [
     ['@hint/string'],
   ],
   [
+    'through functions that are handed the element and the name',
+    "static observedAttributes = ['deck', 'open', 'level', 'plan']; get deck() { return textOf(this, NAMES.deck) } set deck(v) { write(this, NAMES.deck, v) } get open() { return isThere(this, 'open') } get level() { return numberOf(this, 'level') } get plan() { return JSON.parse(textOf(this, 'plan')) }",
+    [
+      'deck: string @deck/string/reflects',
+      'open: boolean readonly @open/boolean/reflects',
+      'level: number readonly @level/number/reflects',
+      'plan: unknown readonly @plan/json/reflects',
+    ],
+    `import { textOf } from './attributes.js';
+     const NAMES = { deck: 'deck' };
+     const write = (element, name, value) => { if (value == null) element.removeAttribute(name); else element.setAttribute(name, value); };
+     const isThere = (element, name) => has(element, name);
+     const has = (element, name) => element.hasAttribute(name);
+     const numberOf = (element, name) => { const text = element.getAttribute(name); return text !== null ? +text : undefined; };`,
+    {
+      'attributes.js':
+        'export function textOf(el, name, otherwise = null) { let text; return (text = el.getAttribute(name)) != null ? text : otherwise; }',
+    },
+  ],
+  [
+    'through methods of the class',
+    "static observedAttributes = ['deck']; get deck() { return this.textOf('deck') } textOf(name) { return this.getAttribute(name) ?? '' }",
+    ['deck: string readonly @deck/string/reflects'],
+  ],
+  [
+    'what a function asks for by itself is not the property',
+    'get berth() { return near(this) }',
+    ['berth: unknown readonly'],
+    "const near = (element) => element.getAttribute('near');",
+  ],
+  [
+    'a text that is asked for first, and one that stands for another',
+    "get deck() { const text = this.getAttribute('deck'); if (text !== null) return text; return 'none' } get open() { return this.getAttribute('open') !== null ? true : false }",
+    ['deck: string readonly @deck/string/reflects', 'open: boolean readonly @open/boolean/reflects'],
+  ],
+  [
     'what a function inside reads is not the property',
     "get slots() { return { a: () => this.getAttribute('deck') } }",
     ['slots: unknown readonly'],

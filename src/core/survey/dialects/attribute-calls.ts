@@ -2,10 +2,12 @@
 
 import type { AttributeReader } from '../../contract/types.js';
 import type { AttributeSeen } from '../evidence/evidence.js';
+import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
-import type { FunctionNode, Scope } from '../folding/functions.js';
+import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction } from '../folding/functions.js';
+import { calledWith } from '../folding/scopes.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 
@@ -48,59 +50,141 @@ function isNull(node: Ast.Node): boolean {
 
 type At = (node: { start: number }) => string;
 
+/** The methods of the element, by their names. */
+type Methods = (name: Ast.IdentifierName | Ast.PrivateIdentifier) => Callable | null;
+
 /** `get name() { return this.getAttribute('name') }`: the attribute is where the value lives. */
-export function readByGetter(property: string, node: FunctionNode, scope: Scope, at: At): AttributeSeen[] {
-  const calls = attributeCalls(node, scope);
+export function readByGetter(
+  property: string,
+  node: FunctionNode,
+  scope: Scope,
+  at: At,
+  methods: Methods = () => null,
+): AttributeSeen[] {
+  const calls = attributeCalls(node, scope, methods);
   const read = new Set(calls.flatMap((one) => (one.method === 'getAttribute' ? [one.name] : [])));
-  return calls.flatMap(({ method, name, call }): AttributeSeen[] => {
+  return calls.flatMap(({ method, name, call, through }): AttributeSeen[] => {
     // Where the text is read as well, whether there is any is but asked before.
     const isPresence = method === 'hasAttribute' && !read.has(name);
     if (!isPresence && method !== 'getAttribute') return [];
-    const reads = isPresence ? 'boolean' : getterReader(node);
-    return [{ name, property, reads, reflects: true, observed: true, at: at(call) }];
+    const made = getterReader(node, calls) ?? (through && getterReader(through, [])) ?? 'string';
+    return [
+      { name, property, reads: isPresence ? 'boolean' : made, reflects: true, observed: true, at: at(call) },
+    ];
   });
 }
 
-function getterReader(node: FunctionNode): AttributeReader {
+/** What a function makes of the text that it reads, other than by calls that are known; null where that is nothing. */
+function getterReader(node: FunctionNode, known: readonly AttributeCall[]): AttributeReader | null {
   let reader: AttributeReader | null = null;
-  if (node.body) {
-    walk(node.body, (inner) => {
-      if (inner.type === 'CallExpression' && calledName(inner.callee) !== 'hasAttribute')
-        reader ??= readerOfCall(inner);
-      if (inner.type === 'BinaryExpression' && /^!==?$/.test(inner.operator) && isNull(inner.right))
-        reader ??= 'boolean';
-      return reader === null;
-    });
-  }
-  return reader ?? 'string';
+  const ofKnown = new Set<Ast.Node>(known.filter((one) => one.through !== null).map((one) => one.call));
+  const look = (inner: Ast.Node): boolean => {
+    // Whether there is a text at all is asked before it is read.
+    if (inner.type === 'IfStatement' || inner.type === 'ConditionalExpression') {
+      for (const part of [inner.consequent, inner.alternate]) if (part) walk(part, look);
+      if (inner.type === 'IfStatement' || inner.consequent.type !== 'Literal') return false;
+    }
+    if (inner.type === 'CallExpression' && !ofKnown.has(inner) && calledName(inner.callee) !== 'hasAttribute')
+      reader ??= readerOfCall(inner);
+    if (inner.type === 'UnaryExpression' && inner.operator === '+') reader ??= 'number';
+    if (inner.type === 'BinaryExpression' && /^!==?$/.test(inner.operator) && isNull(inner.right))
+      reader ??= 'boolean';
+    return reader === null;
+  };
+  if (node.body) walk(node.body, look);
+  return reader;
 }
 
 /** `set name(value) { this.setAttribute('name', value) }`: the property is reflected. */
-export function writtenBySetter(property: string, node: FunctionNode, scope: Scope, at: At): AttributeSeen[] {
-  return attributeCalls(node, scope).flatMap(({ method, name, call }): AttributeSeen[] => {
+export function writtenBySetter(
+  property: string,
+  node: FunctionNode,
+  scope: Scope,
+  at: At,
+  methods: Methods = () => null,
+): AttributeSeen[] {
+  return attributeCalls(node, scope, methods).flatMap(({ method, name, call }): AttributeSeen[] => {
     if (method !== 'setAttribute' && method !== 'toggleAttribute') return [];
     const reads = method === 'toggleAttribute' ? { reads: 'boolean' as const } : {};
     return [{ name, property, ...reads, reflects: true, observed: false, at: at(call) }];
   });
 }
 
-/** The calls on the element itself that name an attribute. */
+/** A call that names an attribute of the element. */
+interface AttributeCall {
+  method: string;
+  name: string;
+  /** Where that stands in the function that was asked about. */
+  call: Ast.CallExpression;
+  /** The function that does it for that one, which is handed the element and the name. */
+  through: FunctionNode | null;
+}
+
+/** How many functions hand an element on to each other. */
+const DEEPEST = 3;
+
+/**
+ * The calls on the element itself that name an attribute. `element` is the name that a function knows the element by,
+ * null where that is `this`.
+ */
 function attributeCalls(
   node: FunctionNode,
   scope: Scope,
-): { method: string; name: string; call: Ast.CallExpression }[] {
-  const found: { method: string; name: string; call: Ast.CallExpression }[] = [];
+  methods: Methods,
+  element: string | null = null,
+  depth = 0,
+): AttributeCall[] {
+  const found: AttributeCall[] = [];
   if (!node.body) return found;
+  const isElement = (one: Ast.Node | undefined) =>
+    element === null ? one?.type === 'ThisExpression' : one?.type === 'Identifier' && one.name === element;
+  const names = new Set(node.params.map(parameterName));
   walk(node.body, (inner) => {
     // What a function inside does, it does at another time.
     if (isFunction(inner)) return false;
-    if (inner.type !== 'CallExpression' || inner.callee.type !== 'MemberExpression') return true;
-    const { callee } = inner;
-    if (callee.object.type !== 'ThisExpression' || callee.property.type !== 'Identifier') return true;
-    const [argument] = inner.arguments;
-    const name = argument ? asString(fold(argument, scope)) : null;
-    if (name !== null) found.push({ method: callee.property.name, name, call: inner });
+    if (inner.type !== 'CallExpression') return true;
+    const { callee, arguments: args } = inner;
+    const [argument] = args;
+    const isOwn = callee.type === 'MemberExpression' && isElement(callee.object);
+    if (isOwn && callee.property.type === 'Identifier' && ATTRIBUTE_METHOD.test(callee.property.name)) {
+      // One that a function names by itself is its own affair, and not what the value lives in.
+      const isHanded = depth === 0 || (argument?.type === 'Identifier' && names.has(argument.name));
+      const name = argument && isHanded ? asString(fold(argument, scope)) : null;
+      if (name !== null) found.push({ method: callee.property.name, name, call: inner, through: null });
+      return true;
+    }
+    const handed = depth < DEEPEST && argument ? handedTo(inner, isElement, scope, methods) : null;
+    if (!handed) return true;
+    const { called } = handed;
+    const within = { ...called.scope, bindings: calledWith(called, args, scope) };
+    for (const one of attributeCalls(called.node, within, methods, handed.element, depth + 1))
+      found.push({ ...one, call: inner, through: one.through ?? called.node });
     return true;
   });
   return found;
+}
+
+/** The function that a call hands the element to, with the name it has there; or the method of the element's that is called. */
+function handedTo(
+  { callee, arguments: args }: Ast.CallExpression,
+  isElement: (node: Ast.Node | undefined) => boolean,
+  scope: Scope,
+  methods: Methods,
+): { called: Callable; element: string | null } | null {
+  const at = args.findIndex(isElement);
+  if (at >= 0) {
+    const called = callableOf(callee, scope);
+    const element = parameterName(called?.node.params[at]);
+    return called && element !== null ? { called, element } : null;
+  }
+  if (callee.type !== 'MemberExpression' || callee.computed || !isElement(callee.object)) return null;
+  const called = methods(callee.property);
+  return called && { called, element: null };
+}
+
+const ATTRIBUTE_METHOD = /^(?:get|set|has|toggle|remove)Attribute$/;
+
+function parameterName(parameter: Ast.Node | undefined): string | null {
+  const name = parameter?.type === 'AssignmentPattern' ? parameter.left : parameter;
+  return name?.type === 'Identifier' ? name.name : null;
 }

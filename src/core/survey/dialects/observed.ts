@@ -6,6 +6,7 @@
 import type { ContractNote } from '../../contract/types.js';
 import { scopeOf } from '../classes/classes.js';
 import type { Layer } from '../classes/layers.js';
+import { methodInChain } from '../classes/methods.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence/evidence.js';
 import { fold, foldStaticMember } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
@@ -24,14 +25,16 @@ export const observed: Dialect = {
     const attributes: AttributeSeen[] = [];
     const notes: ContractNote[] = [];
     readObserved(context, attributes, notes);
+    const methods = (name: Ast.IdentifierName | Ast.PrivateIdentifier) =>
+      methodInChain(name, context.chain, context.graph);
     for (const member of context.layer.node.body.body) {
       if (member.type !== 'MethodDefinition' || member.static) continue;
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
       if (name === 'attributeChangedCallback') attributes.push(...changedBranches(member.value, context));
       else if (name !== null && member.kind === 'get')
-        attributes.push(...readByGetter(name, member.value, context.scope, context.at));
+        attributes.push(...readByGetter(name, member.value, context.scope, context.at, methods));
       else if (name !== null && member.kind === 'set')
-        attributes.push(...writtenBySetter(name, member.value, context.scope, context.at));
+        attributes.push(...writtenBySetter(name, member.value, context.scope, context.at, methods));
     }
     return { attributes, notes, ...shadowRoot(context) };
   },

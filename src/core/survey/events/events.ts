@@ -1,7 +1,7 @@
 /** Events: every place that dispatches one for a component, in its class and in the code that works for it. */
 
 import type { ContractEvent } from '../../contract/types.js';
-import type { Layer } from '../classes/layers.js';
+import { methodInChain } from '../classes/methods.js';
 import { isPlatformEvent, NO_DETAIL, offeredEvent } from '../evidence/declared-events.js';
 import type { LayerContext } from '../evidence/evidence.js';
 import { placeIn } from '../evidence/evidence.js';
@@ -9,7 +9,7 @@ import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { isFunction, unwrap } from '../folding/functions.js';
+import { unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import { classAround, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -241,33 +241,5 @@ function methodCalled(callee: Ast.Node, { context, host }: HelperContext): Calla
   if (callee.type !== 'MemberExpression' || callee.computed || !host(unwrap(callee.object))) return null;
   const { property } = callee;
   if (property.type !== 'Identifier' && property.type !== 'PrivateIdentifier') return null;
-  for (const layer of context.chain.layers) {
-    const method = memberNamed(layer, property);
-    if (method)
-      return {
-        node: method,
-        scope: { graph: context.graph, module: layer.module, bindings: layer.bindings },
-      };
-  }
-  return null;
-}
-
-const METHODS = new WeakMap<Layer['node'], Map<string, FunctionNode>>();
-
-function memberNamed({ node }: Layer, name: { type: string; name: string }): FunctionNode | null {
-  let methods = METHODS.get(node);
-  if (!methods) {
-    methods = new Map();
-    for (const member of node.body.body) {
-      if (!('key' in member) || (member.key.type !== 'Identifier' && member.key.type !== 'PrivateIdentifier'))
-        continue;
-      const key = `${member.key.type} ${member.key.name}`;
-      if (methods.has(key)) continue;
-      if (member.type === 'MethodDefinition') methods.set(key, member.value);
-      if (member.type === 'PropertyDefinition' && member.value && isFunction(member.value))
-        methods.set(key, member.value);
-    }
-    METHODS.set(node, methods);
-  }
-  return methods.get(`${name.type} ${name.name}`) ?? null;
+  return methodInChain(property, context.chain, context.graph);
 }
