@@ -238,6 +238,7 @@ const CLAIMS = {
           ],
           events: [
             { name: 'pier-pick', type: { text: 'CustomEvent<{ at: string }>' }, description: 'Picked.' },
+            { name: 'PIER_SHUT', description: 'Shut.' },
           ],
           slots: [{ name: 'default', description: 'All.' }],
         },
@@ -252,7 +253,8 @@ const CLAIMS = {
 
 test('a manifest fills in words and types, names what leaves no trace, and never overrules the code', () => {
   const files = {
-    'a.ts': "class Pier extends HTMLElement { deck; secret = 1; } customElements.define('pier-a', Pier);",
+    'a.ts':
+      "const PIER_SHUT = 'piershut'; class Pier extends HTMLElement { deck; secret = 1; shut() { this.dispatchEvent(new Event(PIER_SHUT)) } } customElements.define('pier-a', Pier);",
   };
   const { contract } = survey({
     paths: ['a.ts'],
@@ -272,12 +274,14 @@ test('a manifest fills in words and types, names what leaves no trace, and never
   ]);
   expect(pier?.properties).toHaveLength(1);
   expect(pier?.events).toMatchObject([
+    { name: 'piershut', declared: true, dispatched: true, description: 'Shut.' },
     { name: 'pier-pick', declared: true, dispatched: false, detail: { text: '{ at: string }' } },
   ]);
   expect(pier?.slots).toEqual([{ name: '', description: 'All.', declared: true }]);
   expect(pier?.cssProperties).toEqual([{ name: '--pier-ink', declared: true }]);
   const notes = pier?.notes.map((one) => one.message) ?? [];
   expect(notes).toContain('properties in the manifest, but the code has no public member for: gone');
+  expect(notes).toContain('names of events in the manifest that the code spells in another way: PIER_SHUT');
   expect(notes).toContain('not for users by the manifest, and left out for that: secret');
 });
 

@@ -23,6 +23,8 @@ export function withClaim(component: Component, claim: ClaimedComponent, typeOf:
   const notes: ContractNote[] = [];
   const isOpen = component.notes.some((note) => note.code === 'base-class-unknown');
   const hidden = new Set(claim.hidden);
+  const misspelt = misspeltEvents(component, claim);
+  const isMisspelt = (said: Claim) => [...misspelt.values()].includes(said);
   const joined: Component = {
     ...component,
     ...fill(component, claim),
@@ -44,14 +46,15 @@ export function withClaim(component: Component, claim: ClaimedComponent, typeOf:
       .map((one) => ({ ...one, ...fill(one, find(claim.methods, one.name)) })),
     events: [
       ...component.events.map((one) => {
-        const said = find(claim.events, one.name);
+        const said = find(claim.events, one.name) ?? misspelt.get(one.name);
         return said ? { ...one, ...fill(one, said), declared: true } : one;
       }),
       ...claim.events
-        .filter((said) => said.name !== '' && !find(component.events, said.name))
+        .filter((said) => said.name !== '' && !find(component.events, said.name) && !isMisspelt(said))
         .map((said) => claimedEvent(said, typeOf)),
     ],
   };
+  note(notes, [...misspelt.values()], 'names of events in the manifest that the code spells in another way');
   for (const list of NAMED_LISTS) {
     const known = component[list].map((one): ContractNamed => {
       const said = find(claim[list], one.name);
@@ -97,6 +100,18 @@ const LABELS = {
 
 function find<T extends { name: string }>(list: readonly T[], name: string): T | undefined {
   return list.find((one) => one.name === name);
+}
+
+/** Claims by the events that they must mean: `DECK_CHANGED`, the name of a constant, for `deckchanged`. */
+function misspeltEvents({ events }: Component, claim: ClaimedComponent): Map<string, Claim> {
+  const letters = (name: string) => name.replace(/[^a-z0-9]/gi, '').toLowerCase();
+  const found = new Map<string, Claim>();
+  for (const one of events) {
+    if (!one.dispatched || find(claim.events, one.name)) continue;
+    const said = claim.events.find(({ name }) => letters(name) === letters(one.name) && !find(events, name));
+    if (said) found.set(one.name, said);
+  }
+  return found;
 }
 
 function fill(item: ItemWords, claim: ItemWords | undefined): ItemWords {
