@@ -13,6 +13,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
+import { build } from 'esbuild';
 import { pascalCase } from '../dist/core/emit/names.js';
 import { samplesFor } from '../dist/core/probe/samples.js';
 import { launchChromium } from '../dist/shell/engines/chromium.js';
@@ -37,11 +38,33 @@ const suvet = (...args) =>
 writeFileSync(join(scratch, 'package.json'), '{ "private": true, "type": "module" }');
 execFileSync('npm', ['install', '--silent', '--ignore-scripts', ...packages], { cwd: scratch });
 const sources = packages.flatMap((one) => ['-c', `npm:${one}`]);
-const contract = JSON.parse(suvet('survey', ...packages.map((one) => `npm:${one}`), '--json').stdout);
-const components = contract.components.filter(
-  (one) => one.registers === 'on-import' && (options.tag?.includes(one.tag) ?? true),
-);
-const modules = components.map((one) => `${contract.package.name}/${one.module.replace(/^\.\//, '')}`);
+const all = packages.flatMap((name) => {
+  const { components } = JSON.parse(suvet('survey', `npm:${name}`, '--json').stdout);
+  return components
+    .filter((one) => one.unexported !== true && (options.tag?.includes(one.tag) ?? true))
+    .map((one) => ({ ...one, specifier: join(name, one.module) }))
+    .filter((one) => loadingOf(one) !== null);
+});
+const components = [];
+for (const one of all) if (await isWhole(one.specifier)) components.push(one);
+
+/** The statement that brings in an element; null where only an application can do that. */
+function loadingOf({ tag, specifier, registers, registeredBy, exportName }) {
+  const module = `await import(${JSON.stringify(specifier)})`;
+  const unless = `customElements.get('${tag}') ??`;
+  if (registers === 'on-import') return `${module};`;
+  if (registeredBy !== undefined) return `${unless} (${module}).${registeredBy}();`;
+  return exportName === null ? null : `${unless} customElements.define('${tag}', (${module}).${exportName});`;
+}
+
+/** Can a module be bundled with what its package brings along? */
+async function isWhole(specifier) {
+  const stdin = { contents: `import ${JSON.stringify(specifier)};`, resolveDir: scratch };
+  const loader = { '.svg': 'text', '.css': 'text' };
+  const built = build({ stdin, loader, bundle: true, format: 'esm', write: false, logLevel: 'silent' });
+  return built.then(() => true).catch(() => false);
+}
+
 // The hosts come from Suvet's own packages; what the elements need comes from theirs.
 for (const name of [
   'react-18',
@@ -60,7 +83,10 @@ for (const name of [
 
 /** What is of a class of the package's own, or of another's, cannot be made here; anything else breaks the element. */
 const isKnown = ({ type, attribute }) =>
-  type.schema !== null || samplesFor(type, attribute?.reads).every((one) => 'make' in one || typeof one.json !== 'object' || one.json === null);
+  type.schema !== null ||
+  samplesFor(type, attribute?.reads).every(
+    (one) => 'make' in one || typeof one.json !== 'object' || one.json === null,
+  );
 
 /** What a component is given: two values a property, other than what it starts with, and what events are sent to it. */
 const trials = components.map((one) => ({
@@ -106,7 +132,7 @@ for (const tried of TRIED) {
   const entry = `import view from './${tried.folder === 'angular' ? 'compiled/view.js' : `view${ending}`}';
 import { sampleValue, isSame } from ${JSON.stringify(join(root, 'dist/core/probe/compare.js'))};
 import { prove } from ${JSON.stringify(join(root, 'bench/strangers/page.mjs'))};
-const load = async () => { ${modules.map((one) => `await import(${JSON.stringify(one)});`).join(' ')} };
+const load = async () => { ${components.map(loadingOf).join(' ')} };
 globalThis.prove = (when, refused) => prove({ mounter, view, load, when, refused, sampleValue, isSame, trials: ${JSON.stringify(trials)} });`;
   const script = await bundleConsumer(place, tried, { server: false, entry });
   for (const [name, launch] of Object.entries(engines)) {

@@ -102,7 +102,6 @@ async function askPage(
 ): Promise<Seen | null> {
   const step = <T>(name: string, given: unknown) =>
     page.evaluate<T>(`suvetLive.${name}(${JSON.stringify(given)})`, limit);
-  await step('begin', foreign);
   const modules: SeenModule[] = [...silent].map(([module, error]) => ({ module, error }));
   const each = async (name: string, list: readonly Asked[]) => {
     for (const some of slices(
@@ -121,7 +120,7 @@ async function askPage(
   };
   if (!(await each('load', asked)) || !(await each('register', calls))) return null;
   const components: SeenComponent[] = [];
-  for (const some of slices(await step<string[]>('tags', null), AT_A_TIME.elements)) {
+  for (const some of slices(await step<string[]>('tags', foreign), AT_A_TIME.elements)) {
     try {
       components.push(...(await step<SeenComponent[]>('look', some)));
     } catch (error) {

@@ -47,6 +47,26 @@ test('differences, modules that fail and elements that throw are told; the other
   expect(closed.components.flatMap((one) => one.items).every((one) => one.outcome === 'agrees')).toBe(true);
 });
 
+test('a package that holds another build of an element that it also imports is asked by itself', async () => {
+  const element =
+    "class P extends HTMLElement { static observedAttributes = ['deck']; } customElements.define('pier-a', P);";
+  const cwd = folder({
+    'node_modules/kit/package.json':
+      '{ "name": "kit", "version": "1.0.0", "type": "module", "main": "whole.js" }',
+    'node_modules/kit/index.js': "export { P } from 'pier-a';",
+    'node_modules/kit/whole.js': element,
+    'node_modules/pier-a/package.json':
+      '{ "name": "pier-a", "version": "1.0.0", "type": "module", "main": "p.js" }',
+    'node_modules/pier-a/p.js': `${element} export { P };`,
+  });
+  const { components, modules } = json<Live>(await suvet(['survey', 'npm:kit', '--live', '--json'], cwd));
+  expect(modules.map((one) => one.error)).toEqual([null]);
+  expect(components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`))).toEqual([
+    'pier-a agrees',
+    'deck agrees',
+  ]);
+});
+
 test('however many elements there are, each is asked', async () => {
   const many = Array.from({ length: 30 }, (_, index) => [
     `el/berth-${index}.js`,

@@ -31,13 +31,9 @@ Element.prototype.attachShadow = function attachShadow(init) {
 let outside: ReadonlySet<object> = new Set();
 
 /**
- * What the page is asked, step by step, so that no answer takes long however large the package is. `foreign` is a
- * module that exports what the material imports from other packages.
+ * What the page is asked, step by step, so that no answer takes long however large the package is.
  */
 const STEPS = {
-  async begin(foreign: string): Promise<void> {
-    outside = await foreignClasses(foreign);
-  },
   /** Loads modules one after another. */
   async load(modules: readonly { module: string; url: string }[]): Promise<SeenModule[]> {
     const loaded: SeenModule[] = [];
@@ -55,8 +51,14 @@ const STEPS = {
     }
     return failed;
   },
-  /** The tags that were registered for classes of the material. */
-  tags(): string[] {
+  /**
+   * The tags that were registered for classes of the material. `foreign` is a module that exports what the material
+   * imports from other packages; that comes last, since the material may hold another build of the same elements.
+   */
+  async tags(foreign: string): Promise<string[]> {
+    const registered = defined.length;
+    outside = await foreignClasses(foreign);
+    defined.length = registered;
     return defined.filter((one) => !outside.has(one.class)).map((one) => one.tag);
   },
   /** Looks at elements side by side: each is waited for. */
