@@ -47,6 +47,17 @@ test('the builds that were left out are told', async () => {
   }
 });
 
+test('a build for developing with a package is another build of it', async () => {
+  const target = { types: './development/a.d.ts', development: './development/a.js', default: './a.js' };
+  const { components } = await surveyed({
+    [`${IN}package.json`]: manifest({ exports: { './a.js': target } }),
+    [`${IN}a.js`]: element('quay-a'),
+    [`${IN}development/a.js`]: element('quay-a'),
+    [`${IN}development/tools.js`]: element('quay-tools'),
+  });
+  expect(components.map((one) => `${one.tag} ${one.module}`)).toEqual(['quay-a ./a.js']);
+});
+
 test('a package that is nothing but a bundle is read all the same', async () => {
   const contract = await surveyed({
     [`${IN}package.json`]: manifest({ main: './kit.min.js' }),

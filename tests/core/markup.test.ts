@@ -24,6 +24,25 @@ function rows(title: string, list: Row[]): void {
   });
 }
 
+rows('names in holes', [
+  [
+    'a parameter is not what else goes by its name',
+    'render(e) { return e.map((n) => html`<slot name=${n.name}></slot><i part="${e.kind}"></i>`); }',
+    ' |  |  | ',
+    'class n {} class e { static kind = "x" }',
+  ],
+  [
+    'what stands in the function around it',
+    "render(at) { const kind = at > 1 ? 'late' : 'early'; return html`<i part=\"mark ${kind}\"></i>`; }",
+    ' | mark late early |  | ',
+  ],
+  [
+    'each of several, whatever one call hands over',
+    "render() { return this.cell({ deck: 1 }) } cell(at) { const isFree = at.deck > 1; return html`<i part=\"cell${at.late ? ' late' : ''}${isFree ? ' free' : ''}\"></i>`; }",
+    ' | cell late free |  | ',
+  ],
+]);
+
 rows('slots and parts made by calls', [
   [
     'compiled JSX',

@@ -32,6 +32,34 @@ test('a decorator is known by what it does with the member', () => {
   expect(offers(source)).toMatchObject({ properties: 'deck rows', attributes: 'deck rows' });
 });
 
+test('a class is registered by the name that it gives itself while it is made', () => {
+  const source = `var Pier_1; function registerOne(one, ...others) { for (const other of others) other.register(); customElements.define(one.tagName, one); }
+    let Pier = class Pier extends HTMLElement { static { Pier_1 = this; } static { this.tagName = 'pier-a'; } static register() { registerOne(Pier_1); } };
+    Pier = Pier_1 = d([mark], Pier); export { Pier };`;
+  const all = `${source} export const all = () => { Pier.register(); };`;
+  expect(componentIn(all)).toMatchObject({
+    tag: 'pier-a',
+    registers: 'by-call',
+    registeredBy: 'Pier.register',
+  });
+  expect(componentIn(source)).toMatchObject({ tag: 'pier-a', registers: 'never', exportName: 'Pier' });
+});
+
+test.each([
+  ['classes handed over one by one', '(...all) { for (const one of all)', '}', 'Pier, Quay'],
+  ['classes in a list', '(all) { all.forEach((one) =>', ')}', '[Pier, Quay]'],
+])('a function that registers %s', (_, before, after, given) => {
+  const source = `function defineAll${before} customElements.define(one.tagName, one)${after}
+    class Pier extends HTMLElement { static { this.tagName = 'pier-a'; } } class Quay extends HTMLElement { static tagName = 'pier-q'; }
+    defineAll(${given});`;
+  const { contract, findings } = surveyed({ 'a.js': source });
+  expect(contract.components.map((one) => `${one.tag} ${one.registers}`)).toEqual([
+    'pier-a on-import',
+    'pier-q on-import',
+  ]);
+  expect(findings).toEqual([]);
+});
+
 test('decorations that a mixin returns together with the class', () => {
   const source = `import { property as o } from 'somewhere'; ${HELPER}
     function m(e) { class r extends e {} return d([o({ type: Boolean })], r.prototype, "late", void 0), d([o()], r.prototype, "place", null), r; }

@@ -267,6 +267,33 @@ describe('type declarations beside compiled modules', () => {
     ]);
   });
 
+  test('what a class sets that another above it declares is that one’s', () => {
+    const { contract } = surveyed({
+      'base.js': "export class Base extends HTMLElement { constructor() { super(); this.size = 'm'; } }",
+      'base.d.ts': "export declare class Base extends HTMLElement { size: 's' | 'm'; }",
+      'a.js':
+        "import { Base } from './base.js'; export class Pier extends Base { constructor() { super(); this.size = 's'; this.own = 1; } } customElements.define('pier-a', Pier);",
+      'a.d.ts': 'export declare class Pier extends Base {}',
+    });
+    const [pier] = contract.components;
+    expect(pier && told(pier)).toEqual(["size: 's' | 'm' = 's' <Base"]);
+  });
+
+  test('of a class in a function of its own, whose name was made short', () => {
+    const { contract } = surveyed({
+      'pure.js': `import { property as o, apply as u } from 'somewhere';
+        class B extends HTMLElement { static define() { customElements.define(this.elementName, this); } }
+        let T = (() => { let e = B, n, r = []; return class extends e { static {
+          n = [o({ reflect: true })], u(this, null, n, { kind: \`accessor\`, name: \`deck\`, static: !1, private: !1 }, r) }
+          static { this.elementName = \`pier-a\` } }; })();
+        export { T as PierBoard };`,
+      'a.js': "import { PierBoard as e } from './pure.js'; e.define();",
+      'types/pier.d.ts': "export declare class PierBoard extends B { accessor deck: 'upper' | 'lower'; }",
+    });
+    const [pier] = contract.components;
+    expect(pier && told(pier)).toEqual(["deck: 'upper' | 'lower' @deck/string/reflects"]);
+  });
+
   test('of a class that a bundler moved into a chunk', () => {
     const { contract } = surveyed({
       'chunk-1.js': code.replaceAll('Pier', 'PierBoard'),

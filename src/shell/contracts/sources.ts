@@ -8,7 +8,14 @@ import { sortBuilds } from '../../core/survey/modules/builds.js';
 import type { SuvetError } from '../files/error.js';
 import { missingError, usageError } from '../files/error.js';
 import { findUp, isInside, readText, realPath, shownPath } from '../files/files.js';
-import { entryFiles, exportTargets, exportTest, publicPaths, readPackage } from '../packages/packages.js';
+import {
+  developmentFolders,
+  entryFiles,
+  exportTargets,
+  exportTest,
+  publicPaths,
+  readPackage,
+} from '../packages/packages.js';
 import { resolver } from '../packages/resolver.js';
 
 const SOURCE_FILES = '**/*.{js,mjs,jsx,ts,mts,tsx}';
@@ -90,8 +97,11 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
   }).sort();
   const files = found.filter((path) => !isDeclaration(path));
   const described = readPackage(join(folder, 'package.json')) ?? {};
+  const forDevelopment = developmentFolders(described);
+  const isUsed = (path: string) => !forDevelopment.some((one) => path.startsWith(`${one}/`));
+  const sources = withoutCompiledTwins(files).map((path) => shown(path, folder));
   const { main, others } = sortBuilds(
-    withoutCompiledTwins(files).map((path) => shown(path, folder)),
+    sources.filter(isUsed),
     entryFiles(described),
     exportTargets(described),
     source.startsWith('npm:'),
@@ -104,7 +114,7 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
   return openFiles(source, main.map(absolute), cwd, {
     root: folder,
     isWhole: source.startsWith('npm:') && existsSync(join(folder, 'package.json')),
-    otherPaths: others.map(absolute),
+    otherPaths: [...others, ...sources.filter((path) => !isUsed(path))].map(absolute),
     declarations,
   });
 }

@@ -112,8 +112,31 @@ function exportRoutes(exports: unknown): { subpath: string; target: string }[] {
   return routes.sort((a, b) => Number(a.target.includes('*')) - Number(b.target.includes('*')));
 }
 
+/** What a target stands for where code is used: not what is for type checkers, nor the build for developing with the package. */
 function targetsOf(target: unknown): string[] {
   if (typeof target === 'string') return [target];
   if (Array.isArray(target)) return target.flatMap(targetsOf);
-  return typeof target === 'object' && target !== null ? Object.values(target).flatMap(targetsOf) : [];
+  if (typeof target !== 'object' || target === null) return [];
+  const conditions = Object.entries(target);
+  const used = conditions.filter(([name]) => !/^(?:types|development)(?:$|@)/.test(name));
+  return (used.length > 0 ? used : conditions).flatMap(([, one]) => targetsOf(one));
+}
+
+/** The folders at the top of a package that hold a build for developing with it, beside the one that is used. */
+export function developmentFolders({ exports }: PackageManifest): string[] {
+  const used = new Set(exportRoutes(exports).map(({ target }) => folderOf(target)));
+  const found = new Set<string>();
+  const look = (node: unknown) => {
+    if (typeof node !== 'object' || node === null) return;
+    for (const [name, one] of Object.entries(node)) {
+      if (name === 'development') for (const target of targetsOf(one)) found.add(folderOf(target));
+      else look(one);
+    }
+  };
+  look(exports);
+  return [...found].filter((one) => one !== '' && !used.has(one));
+}
+
+function folderOf(target: string): string {
+  return /^\.\/([^/]+)\//.exec(target)?.[1] ?? '';
 }

@@ -1,6 +1,7 @@
 /** The names a class goes by: its own, those of variables that hold it, and those it is exported under. */
 
 import type { Module, ModuleGraph } from '../modules/modules.js';
+import { functionsAround } from '../syntax/find.js';
 import type { Layer } from './layers.js';
 
 /**
@@ -10,7 +11,7 @@ import type { Layer } from './layers.js';
 export function namesOfClass(layer: Layer): string[] {
   const own = layer.node.id?.name ?? layer.name;
   // A class that a function makes goes by the name of that function.
-  if (layer.bindings.size > 0 && layer.name) return [layer.name];
+  if (layer.name && isMadeByCalls(layer)) return [layer.name];
   const known = NAMES.get(layer.node);
   if (known) return known;
   const held = localNamesOfClass(layer, own);
@@ -19,6 +20,13 @@ export function namesOfClass(layer: Layer): string[] {
   const names = [...new Set([...held, ...exported])].sort((a, b) => Number(isMade(a)) - Number(isMade(b)));
   NAMES.set(layer.node, names);
   return names;
+}
+
+/** Is a class one of many that a function makes, as against one in a function of its own that is called once? */
+export function isMadeByCalls({ bindings, node, module }: Layer): boolean {
+  if (bindings.size === 0) return false;
+  const around = functionsAround(node, module.program);
+  return around.length === 0 || around.some((one) => one.params.length > 0);
 }
 
 /** The name a class is shown by; null when it has none. */

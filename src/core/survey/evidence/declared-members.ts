@@ -101,7 +101,7 @@ function withDeclared<T extends PropertyEvidence | MethodEvidence>(one: T, { mem
   if (!known) {
     // A table or a decorator declares a property by itself; an ordinary member that is left out was stripped.
     const isStripped = whole && !('origin' in one && one.origin === 'declared');
-    return isStripped ? { ...one, internal: true } : one;
+    return isStripped ? { ...one, internal: true, stripped: true } : one;
   }
   return {
     ...one,

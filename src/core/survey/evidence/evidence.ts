@@ -8,7 +8,7 @@ import type {
   ItemWords,
   TypeInfo,
 } from '../../contract/types.js';
-import { namesOfClass } from '../classes/class-names.js';
+import { isMadeByCalls, namesOfClass } from '../classes/class-names.js';
 import { scopeOf } from '../classes/classes.js';
 import type { ClassChain, Layer } from '../classes/layers.js';
 import type { ElementAsked, Scope } from '../folding/functions.js';
@@ -30,6 +30,8 @@ export interface PropertyEvidence {
   required?: boolean;
   attribute?: AttributeEvidence;
   internal?: boolean;
+  /** Left out of the declarations of the class that sets it: none of its own. */
+  stripped?: true;
   /** Holds a function that the class made for itself: no offer, unless it is declared as one. */
   callback?: true;
   /** Set as minifiers write it, where nothing tells whether the field was private. */
@@ -115,14 +117,15 @@ export function placeIn(module: Module, node: { start: number }): string {
 }
 
 function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
-  if (!layer.own || !layer.name || layer.node.body.body.length === 0) return null;
+  if (!layer.own || layer.node.body.body.length === 0) return null;
+  if (!layer.name && isMadeByCalls(layer)) return null;
   // A class that kept its doc comment was not bundled so that it lost its words.
   const isBare = docOfClass(layer.node, layer.module) === NO_DOC;
   let fallback: Module | null = null;
   for (const name of namesOfClass(layer)) {
     const beside =
       // A class that a function makes goes by another name there, if by any.
-      graph.declarationsBeside(layer.module, layer.bindings.size > 0 ? '' : name) ??
+      graph.declarationsBeside(layer.module, isMadeByCalls(layer) ? '' : name) ??
       (isBare ? graph.declarationsNamed(name, layer.module) : null);
     const declaration = beside?.declarations.get(name);
     if (beside && declaration?.kind === 'class') return { module: beside, node: declaration.node };

@@ -73,6 +73,8 @@ function isBound({ name, default: value }: PropertyEvidence, methods: ReadonlySe
 
 /** What a class says of a property of the class above: one that was state there is offered where it is declared so. */
 function overridden(above: PropertyEvidence, own: PropertyEvidence): PropertyEvidence {
+  // Only a class above can have declared what this one sets.
+  if (own.stripped) return own.default === undefined ? above : { ...above, default: own.default };
   const joined = joinTwo(above, own);
   if (!above.state || own.origin !== 'declared' || own.internal) return joined;
   return { ...joined, internal: false, state: false, attribute: own.attribute ?? false };

@@ -10,7 +10,9 @@ const MOST = 16;
 
 /** Every string the expression may be worth as far as the source tells; empty when it tells nothing. */
 export function alternatives(node: Ast.Node, scope: Scope, depth = 0): string[] {
-  const value = asString(fold(node, scope));
+  // What a condition is worth in one call of a function, it need not be in another.
+  const depends = node.type === 'ConditionalExpression' || node.type === 'TemplateLiteral';
+  const value = depends ? null : asString(fold(node, scope));
   if (value !== null) return [value];
   if (depth > 6) return [];
   const inner = (next: Ast.Node) => alternatives(next, scope, depth + 1);

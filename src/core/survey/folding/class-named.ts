@@ -2,7 +2,8 @@
 
 import type { Ast } from '../syntax/parse.js';
 import type { Scope } from './functions.js';
-import { unwrap } from './functions.js';
+import { isFunction, returned, unwrap } from './functions.js';
+import { withLocals } from './scopes.js';
 
 const DEEPEST = 48;
 
@@ -28,12 +29,13 @@ export function classNamed(expression: Ast.Node, scope: Scope, depth = 0): Class
         if (given) return given;
       }
       const callee = unwrap(node.callee);
-      return callee.type === 'MemberExpression' ? classNamed(callee.object, inner, depth + 1) : null;
+      if (callee.type === 'MemberExpression') return classNamed(callee.object, inner, depth + 1);
+      // A class in a function of its own, as compilers of decorators write it.
+      const made = isFunction(callee) ? returned(callee) : null;
+      return made && isFunction(callee) ? classNamed(made, withLocals(inner, [callee]), depth + 1) : null;
     }
-    if (node.type === 'AssignmentExpression') {
-      node = unwrap(node.right);
-      continue;
-    }
+    if (node.type === 'AssignmentExpression')
+      return classNamed(node.right, inner, depth + 1) ?? classNamed(node.left, inner, depth + 1);
     if (node.type !== 'Identifier' && node.type !== 'ThisExpression') return null;
     const name = node.type === 'Identifier' ? node.name : 'this';
     const bound = inner.bindings?.get(name);

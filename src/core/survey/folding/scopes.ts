@@ -4,6 +4,7 @@ import type { Declaration, Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { expressionsOf } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
+import { UNKNOWN } from './folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
 import { boundTo, localDeclarations, unwrap } from './functions.js';
 
@@ -192,6 +193,36 @@ export function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, bl
       if (id.type === 'Identifier' && init) inner.bindings.set(id.name, { node: init, scope: inner });
   }
   return inner;
+}
+
+/**
+ * A scope in which nothing is known of the parameters of the functions around an expression, whatever else goes by their
+ * names: minifiers give all things the same few.
+ */
+export function withoutParameters(scope: Scope, around: readonly FunctionNode[]): Scope {
+  const names = around.flatMap((one) => one.params.flatMap(namesIn));
+  const hidden = names.filter((name) => scope.module.declarations.has(name) || scope.bindings?.has(name));
+  if (hidden.length === 0) return scope;
+  const unknown = hidden.map((name) => [name, boundTo(UNKNOWN, scope)] as const);
+  return { ...scope, bindings: new Bindings(scope.bindings, unknown) };
+}
+
+/** The names that a parameter gives. */
+export function namesIn(parameter: Ast.Node): string[] {
+  switch (parameter.type) {
+    case 'Identifier':
+      return [parameter.name];
+    case 'AssignmentPattern':
+      return namesIn(parameter.left);
+    case 'RestElement':
+      return namesIn(parameter.argument);
+    case 'ArrayPattern':
+      return parameter.elements.flatMap((one) => (one ? namesIn(one) : []));
+    case 'ObjectPattern':
+      return parameter.properties.flatMap((one) => namesIn(one.type === 'Property' ? one.value : one));
+    default:
+      return [];
+  }
 }
 
 const LOCALS = new WeakMap<Scope, Map<string, Scope>>();

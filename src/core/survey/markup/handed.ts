@@ -1,8 +1,9 @@
 /** What the parameters of a function stand for in the calls of it that its module holds. */
 
+import { Bindings } from '../folding/bindings.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { calledName } from '../folding/functions.js';
-import { bindParameters } from '../folding/scopes.js';
+import { bindParameters, withLocals, withoutParameters } from '../folding/scopes.js';
 import { classAround, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 
@@ -18,11 +19,19 @@ export function scopesHanded(node: Ast.Node, scope: Scope): Scope[] {
   const named = new Set(within('name', node, program).map((one) => one.name));
   const asks = (one: FunctionNode) =>
     one.params.some((parameter) => parameter.type === 'Identifier' && named.has(parameter.name));
-  const around = named.size > 0 ? functionsAround(node, program).findLast(asks) : undefined;
+  const functions = named.size > 0 ? functionsAround(node, program) : [];
+  const around = functions.findLast(asks);
   const name = around ? nameOf(around, program) : null;
   const calls = name === null ? [] : (callsByName(program).get(name) ?? []);
-  if (!around || calls.length === 0 || calls.length > MOST) return [scope];
-  return calls.map((call) => ({ ...scope, bindings: bindParameters(around, call.arguments, scope) }));
+  const inner = withLocals(withoutParameters(scope, functions), functions);
+  if (!around || calls.length === 0 || calls.length > MOST) return [inner];
+  return calls.map((call) => {
+    const caller = withoutParameters(scope, functionsAround(call, program));
+    return {
+      ...inner,
+      bindings: new Bindings(inner.bindings, bindParameters(around, call.arguments, caller)),
+    };
+  });
 }
 
 /** The name that a function declaration, a method or a function in a field is called by. */

@@ -172,19 +172,21 @@ function textsOf(node: Ast.Node, scope: Scope): string[] {
 /** A text after which the name of a slot, or of parts, is to follow. */
 const BEFORE_NAMES = /\b(?:part|name)\s*=\s*["']?[^"'<>]*$/;
 
+/** How far back the attribute is looked for that a hole stands in. */
+const LONGEST_NAMES = 400;
+
 function filled(node: Ast.TemplateLiteral, scope: Scope): string {
-  return node.quasis
-    .map((quasi, index) => {
-      const hole = node.expressions[index];
-      const before = quasi.value.cooked ?? quasi.value.raw;
-      if (!hole) return before;
-      // Names that depend on a condition are all possible: `part="${open ? 'open' : 'shut'}"`.
-      const value = BEFORE_NAMES.test(before)
-        ? alternatives(hole, scope).join(' ') || HOLE
-        : (asString(fold(hole, scope)) ?? HOLE);
-      return before + value;
-    })
-    .join('');
+  let text = '';
+  for (const [index, quasi] of node.quasis.entries()) {
+    const hole = node.expressions[index];
+    text += quasi.value.cooked ?? quasi.value.raw;
+    if (!hole) continue;
+    // Names that depend on a condition are all possible: `part="${open ? 'open' : 'shut'}"`.
+    text += BEFORE_NAMES.test(text.slice(-LONGEST_NAMES))
+      ? alternatives(hole, scope).join(' ') || HOLE
+      : (asString(fold(hole, scope)) ?? HOLE);
+  }
+  return text;
 }
 
 function mayHold(text: string): boolean {

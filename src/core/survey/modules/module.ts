@@ -67,6 +67,7 @@ export function readModule(path: string, label: string, source: string): Module 
     specifiers: [],
   };
   for (const statement of program.body) addStatement(module, statement);
+  addClassAliases(module);
   module.staticSpecifiers = [...module.specifiers];
   for (const match of source.matchAll(/\bimport\(\s*(['"])([^'"]+)\1\s*\)/g))
     module.specifiers.push(match[2] ?? '');
@@ -193,6 +194,30 @@ function addAssignments(module: Module, node: Ast.Node, isConditional = false): 
 function giveValue(module: Module, name: string, init: Ast.Expression): void {
   const before = module.declarations.get(name);
   if (before?.kind === 'variable' && !before.init) module.declarations.set(name, { ...before, init });
+}
+
+/** Names that classes give themselves in a static block, as compilers do: `static { Pier_1 = this; }`. */
+function addClassAliases(module: Module): void {
+  for (const declaration of [...module.declarations.values()]) {
+    const node =
+      declaration.kind === 'variable'
+        ? declaration.init
+        : declaration.kind === 'class'
+          ? declaration.node
+          : null;
+    if (node?.type !== 'ClassExpression' && node?.type !== 'ClassDeclaration') continue;
+    for (const member of node.body.body) {
+      if (member.type !== 'StaticBlock') continue;
+      for (const statement of member.body) {
+        const given = statement.type === 'ExpressionStatement' ? statement.expression : null;
+        if (given?.type !== 'AssignmentExpression' || given.right.type !== 'ThisExpression') continue;
+        const name = given.left.type === 'Identifier' ? given.left.name : '';
+        const before = module.declarations.get(name);
+        if (before?.kind === 'variable' && !before.init)
+          module.declarations.set(name, { kind: 'class', node });
+      }
+    }
+  }
 }
 
 /** The object that a compiled enum fills, or null when a call is no such thing. */

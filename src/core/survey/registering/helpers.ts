@@ -11,7 +11,15 @@ import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
 import type { Finding } from './registering.js';
-import { DEFINING_NAME, extendsOf, isDefine, isTagLiteral, scopesAt } from './registering.js';
+import {
+  DEFINING_NAME,
+  extendsOf,
+  isDefine,
+  isTagLiteral,
+  loopedOver,
+  roundsAt,
+  scopesAt,
+} from './registering.js';
 
 import { isCalledLater } from './running.js';
 import { callsNothing, isTable, viewCall } from './views.js';
@@ -84,7 +92,9 @@ function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
   if (known) return known;
   const { program, source } = scope.module;
   const runs = (call: Ast.Node) =>
-    functionsAround(call, program).every((one) => one.start <= node.start || one.params.length === 0);
+    functionsAround(call, program).every(
+      (one) => one.start <= node.start || one.params.length === 0 || loopedOver(one, scope) !== null,
+    );
   const all = within('call', node, program).filter(runs);
   const direct = /\bdefine\b/.test(source) ? all.filter(isDefine) : [];
   const calls =
@@ -104,20 +114,24 @@ function throughHelper(
   const bindings = calledWith(helper, node.arguments, scope);
   const inner = withLocals({ ...helper.scope, bindings }, [helper.node]);
   const called = scope.graph.isOwn(helper.scope.module) ? {} : { called: { node, scope } };
+  const { start } = helper.node;
   return definesIn(helper).flatMap((call) => {
     const [first, second, options] = call.arguments;
     if (!first || !second) return [];
-    const target = { node: unwrap(second), scope: inner };
-    if (isTable(target.node, inner)) return [];
-    const extendsTag = options ? extendsOf(options, inner) : null;
-    return tagsGiven(first, inner).map((tag) => ({
-      tag,
-      ...target,
-      place: node,
-      registers,
-      extendsTag,
-      ...called,
-    }));
+    const around = functionsAround(call, helper.scope.module.program).filter((one) => one.start > start);
+    return roundsAt(call, around, helper.scope, inner, start).flatMap((round) => {
+      const target = { node: unwrap(second), scope: round };
+      if (isTable(target.node, round)) return [];
+      const extendsTag = options ? extendsOf(options, round) : null;
+      return tagsGiven(first, round).map((tag) => ({
+        tag,
+        ...target,
+        place: node,
+        registers,
+        extendsTag,
+        ...called,
+      }));
+    });
   });
 }
 

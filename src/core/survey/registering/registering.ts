@@ -63,13 +63,29 @@ export function scopesAt(node: Ast.Node, around: readonly FunctionNode[], scope:
   const holder = classAround(node, program);
   const named = holder ? { ...scope, ...ownOf(holder, scope) } : scope;
   const outer = withLocals(withDefaults(named, around), around);
-  let scopes: Scope[] = [outer];
+  return roundsAt(node, around, scope, outer);
+}
+
+/**
+ * `inner`, the scope that a call is made in, for each round of the loops around it: `for (const one of list)`, and
+ * `list.forEach(function)` with one of the functions `around` it. Only loops from the offset `since` on count.
+ */
+export function roundsAt(
+  node: Ast.Node,
+  around: readonly FunctionNode[],
+  scope: Scope,
+  inner: Scope,
+  since = 0,
+): Scope[] {
+  let scopes: Scope[] = [inner];
   const loops = [
-    ...loopsAround(node, program).map((one) => ({
-      list: one.right as Ast.Node,
-      pattern: one.left.type === 'VariableDeclaration' ? one.left.declarations[0]?.id : undefined,
-      body: one.body as Ast.Node,
-    })),
+    ...loopsAround(node, scope.module.program)
+      .filter((one) => one.start >= since)
+      .map((one) => ({
+        list: one.right as Ast.Node,
+        pattern: one.left.type === 'VariableDeclaration' ? one.left.declarations[0]?.id : undefined,
+        body: one.body as Ast.Node,
+      })),
     ...around.flatMap((one) => {
       const list = loopedOver(one, scope);
       return list
@@ -111,7 +127,7 @@ export function staticScope(chain: ClassChain, otherwise: Scope): Scope {
 }
 
 /** The list of `list.forEach(function)`, where the function is the one given. */
-function loopedOver(node: FunctionNode, scope: Scope): Ast.Node | null {
+export function loopedOver(node: FunctionNode, scope: Scope): Ast.Node | null {
   for (const call of callsGiven(node, scope.module.program)) {
     const callee = unwrap(call.callee);
     if (call.arguments[0] !== node || callee.type !== 'MemberExpression') continue;

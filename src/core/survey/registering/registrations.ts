@@ -7,9 +7,9 @@ import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { originalName, unwrap } from '../folding/functions.js';
-import { withLocals } from '../folding/scopes.js';
+import { namesIn, withLocals } from '../folding/scopes.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
-import { casesAround, classAround, functionsAround, within } from '../syntax/find.js';
+import { casesAround, classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { describedCall, lazyTables, statementCalls } from './descriptions.js';
@@ -168,7 +168,9 @@ function directCall(node: Ast.CallExpression, scope: Scope): { found: Finding[];
     for (const tag of target ? tagsGiven(first, inner) : [])
       found.push({ tag, node: target as Ast.Node, scope: inner, place: node, registers, extendsTag });
   }
-  const isHelpers = dependsOnParameters(first, around) || dependsOnParameters(second, around);
+  const isHelpers =
+    [first, second].some((one) => dependsOnParameters(one, around)) ||
+    loopsAround(node, program).some((one) => dependsOnParameters(one.right, around));
   const isStatic = classAround(node, program) !== null && around.length > 0;
   return { found, unfolded: found.length === 0 && !isHelpers && !isStatic };
 }
@@ -198,12 +200,4 @@ function dependsOnParameters(node: Ast.Node, around: readonly FunctionNode[]): b
   if (inner.type === 'ThisExpression') return around.length > 0;
   if (inner.type !== 'Identifier') return false;
   return around.some((one) => one.params.some((parameter) => namesIn(parameter).includes(inner.name)));
-}
-
-function namesIn(pattern: Ast.Node): string[] {
-  if (pattern.type === 'Identifier') return [pattern.name];
-  if (pattern.type === 'AssignmentPattern') return namesIn(pattern.left);
-  if (pattern.type === 'ObjectPattern')
-    return pattern.properties.flatMap((one) => (one.type === 'Property' ? namesIn(one.value) : []));
-  return pattern.type === 'ArrayPattern' ? pattern.elements.flatMap((one) => (one ? namesIn(one) : [])) : [];
 }

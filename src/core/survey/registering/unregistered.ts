@@ -19,6 +19,7 @@ export function mayExportElement(source: string): boolean {
   return (
     /\bclass\b/.test(source) &&
     (/\bstatic\s+(?:get\s+|readonly\s+)*(?:is|tag|tagName|elementName)\b/.test(source) ||
+      /\b\w+\.(?:is|tag|tagName|elementName)\s*=\s*["'`][a-z]\w*-/.test(source) ||
       /@(?:element|tagname|tag|customElement)\s+<?[a-z]\w*-/i.test(source) ||
       /TagNameMap\b/.test(source))
   );
