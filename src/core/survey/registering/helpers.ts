@@ -14,6 +14,7 @@ import type { Finding } from './registering.js';
 import {
   DEFINING_NAME,
   extendsOf,
+  isAnotherCase,
   isDefine,
   isTagLiteral,
   loopedOver,
@@ -84,8 +85,8 @@ function definingFunction(callee: Ast.Node, scope: Scope): Callable | null {
 const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();
 
 /**
- * The calls of the registry in a function's body, also in functions inside it that take nothing. (One that takes
- * the class is a decorator's: it is not called yet.) Where there are none, calls of what is named for it.
+ * The calls of the registry in a function's body, also in functions inside it that take nothing, or each of
+ * a list. (One that takes the class is a decorator's: it is not called yet.) Where there are none, calls of what is named for it.
  */
 function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
   const known = DEFINES.get(node);
@@ -93,7 +94,10 @@ function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
   const { program, source } = scope.module;
   const runs = (call: Ast.Node) =>
     functionsAround(call, program).every(
-      (one) => one.start <= node.start || one.params.length === 0 || loopedOver(one, scope) !== null,
+      (one) =>
+        one.start <= node.start ||
+        one.params.length === 0 ||
+        (node.params.length > 0 && loopedOver(one, scope) !== null),
     );
   const all = within('call', node, program).filter(runs);
   const direct = /\bdefine\b/.test(source) ? all.filter(isDefine) : [];
@@ -121,7 +125,7 @@ function throughHelper(
     const around = functionsAround(call, helper.scope.module.program).filter((one) => one.start > start);
     return roundsAt(call, around, helper.scope, inner, start).flatMap((round) => {
       const target = { node: unwrap(second), scope: round };
-      if (isTable(target.node, round)) return [];
+      if (isTable(target.node, round) || isAnotherCase(call, round)) return [];
       const extendsTag = options ? extendsOf(options, round) : null;
       return tagsGiven(first, round).map((tag) => ({
         tag,

@@ -5,13 +5,13 @@ import { chainOf, scopeOf } from '../classes/classes.js';
 import type { ClassChain, Layer } from '../classes/layers.js';
 import { Bindings } from '../folding/bindings.js';
 import { fold } from '../folding/fold.js';
-import { asString, isFoldedObject } from '../folding/folded.js';
+import { asString, isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Bound, FunctionNode, Holder, Scope } from '../folding/functions.js';
 import { holderOf, unwrap } from '../folding/functions.js';
 import { elementsOf } from '../folding/loops.js';
 import { withBlock, withLocals } from '../folding/scopes.js';
 import type { Module } from '../modules/modules.js';
-import { callsGiven, classAround, loopsAround } from '../syntax/find.js';
+import { callsGiven, casesAround, classAround, loopsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 
 export interface Registered {
@@ -101,6 +101,14 @@ export function roundsAt(
     });
   }
   return scopes;
+}
+
+/** Does the call stand in a case of a switch that is about another value than the one at hand? */
+export function isAnotherCase(node: Ast.Node, scope: Scope): boolean {
+  return casesAround(node, scope.module.program).some(({ subject, test }) => {
+    const [value, wanted] = [fold(subject, scope), test ? fold(test, scope) : UNKNOWN];
+    return value !== UNKNOWN && wanted !== UNKNOWN && value !== wanted;
+  });
 }
 
 /** What parameters stand for where a call gives nothing else: `register(tag = 'a-b')`. */

@@ -4,12 +4,11 @@ import { chainOf } from '../classes/classes.js';
 import { classDecorations } from '../classes/decorations.js';
 import { isClass } from '../classes/layers.js';
 import { fold } from '../folding/fold.js';
-import { UNKNOWN } from '../folding/folded.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { originalName, unwrap } from '../folding/functions.js';
 import { namesIn, withLocals } from '../folding/scopes.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
-import { casesAround, classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
+import { classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { describedCall, lazyTables, statementCalls } from './descriptions.js';
@@ -18,7 +17,7 @@ import { handedClass } from './handed-classes.js';
 import { definingCall, helperCall } from './helpers.js';
 import { prefixedCall } from './prefixed.js';
 import type { Finding, Registered, Unfolded } from './registering.js';
-import { extendsOf, isDefine, scopesAt } from './registering.js';
+import { extendsOf, isAnotherCase, isDefine, scopesAt } from './registering.js';
 
 export type { Registered } from './registering.js';
 
@@ -143,14 +142,6 @@ function classBeside(around: readonly FunctionNode[], program: Ast.Program): Ast
     if (first) return first;
   }
   return null;
-}
-
-/** Does the call stand in a case of a switch that is about another value than the one at hand? */
-function isAnotherCase(node: Ast.Node, scope: Scope): boolean {
-  return casesAround(node, scope.module.program).some(({ subject, test }) => {
-    const [value, wanted] = [fold(subject, scope), test ? fold(test, scope) : UNKNOWN];
-    return value !== UNKNOWN && wanted !== UNKNOWN && value !== wanted;
-  });
 }
 
 /** `customElements.define(tag, TheClass)`, or null when the call is none. */
