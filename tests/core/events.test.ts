@@ -262,6 +262,21 @@ test('fields that hold an emitter', () => {
   expect(pier?.properties.map((one) => one.name)).toEqual(['rows']);
 });
 
+test('fields that declarations call emitters, whatever makes them, and details of events that compilers name', () => {
+  const files = {
+    'a.js':
+      "import { a as t } from './made.js'; class Pier extends HTMLElement { constructor() { super(); this.pick = t()('berth'); this.shut = t(this, 'pier-shut', 7); this.rows = t(); } go() { this.dispatchEvent(new CustomEvent('pier-shut', { bubbles: true })); } } customElements.define('pier-a', Pier);",
+    'a.d.ts':
+      "export class Pier extends HTMLElement { readonly pick: import('somewhere').TargetedEvent<this, { berth: number }>; /** Closed. */ shut: EventEmitter<Date>; rows: Event[]; }",
+  };
+  const [pier] = surveyed(files).contract.components;
+  expect(pier?.events.map(told)).toEqual([
+    'pier-shut CustomEvent Date b element declared',
+    'pick CustomEvent { berth: number } bcx element declared',
+  ]);
+  expect(pier?.events[0]?.description).toBe('Closed.');
+});
+
 test('an emitter in source form tells its detail by a type argument', () => {
   expect(events('late = createEvent<Date>({ composed: false, bubbles: false });')).toEqual([
     'late CustomEvent Date x element declared',

@@ -43,6 +43,28 @@ test('a class is registered by the name that it gives itself while it is made', 
   });
 });
 
+test('a function that a module takes out of another’s runtime registers by its old name', () => {
+  const { contract } = surveyed({
+    'runtime.js':
+      "import { make } from 'elsewhere'; const e = make({}), { customElement: l, paths: m } = e; export { l as c, m as p };",
+    'a.js':
+      "import { c as h, p } from './runtime.js';\nclass X extends HTMLElement {}\nh('pier-a', X);\np('pier-b', X);",
+  });
+  expect(contract.components.map((one) => one.tag)).toEqual(['pier-a']);
+});
+
+test('a class that a function keeps for itself is decorated there; other calls with lists decorate nothing', () => {
+  const tags = (source: string) => surveyed({ 'a.js': source }).contract.components.map((one) => one.tag);
+  const decorated = `import { tag } from 'kit'; var o; class i {}
+    (function (t) { let i = class extends HTMLElement {}; i = d([(0, tag)("pier-a")], i), t.ELEMENT = i; })(o || (o = {}));`;
+  expect(tags(HELPER + decorated)).toEqual(['pier-a']);
+  const called =
+    'class Cell { set(value) { value = this.chain("cell-changing", [this, value], null, value); } }';
+  expect(tags(`${called} customElements.define('pier-a', class extends HTMLElement {});`)).toEqual([
+    'pier-a',
+  ]);
+});
+
 test.each([
   ['classes handed over one by one', '(...all) { for (const one of all)', '}', 'Pier, Quay'],
   ['classes in a list', '(all) { all.forEach((one) =>', ')}', '[Pier, Quay]'],

@@ -195,6 +195,28 @@ rows('declared members', [
   ],
 ]);
 
+rows('options in a compiled form', [
+  [
+    'numbers, as the base class reads them',
+    'static { this.properties = { deck: 1, isLate: 7, rows: [9, { useDefault: true }], plan: 0, open: 16, mark: 32 }; }',
+    [
+      'deck: string @deck/string',
+      'isLate: boolean @is-late/boolean/reflects',
+      'rows: number @rows/number',
+      'plan: unknown',
+      'mark: unknown readonly',
+    ],
+    `import { Maker } from 'somewhere'; const AS_ATTRIBUTE = 1 << 0;
+     class HTMLElement extends Maker { static createProperty(name, options) {
+       const flags = typeof options === 'number' ? options : Array.isArray(options) ? options[0] : 0;
+       const rest = Array.isArray(options) ? options[1] : void 0;
+       const all = { attribute: !!(flags & AS_ATTRIBUTE) && toKebab(name), reflect: !!(flags & 2), type: flags & 4 ? Boolean : flags & 8 ? Number : void 0, state: !!(flags & 16), readOnly: !!(flags & 32), ...rest, hasChanged(one) { return one; } };
+       super.createProperty(name, all);
+     } }
+     const toKebab = (name) => name.replaceAll(/[A-Z]/g, (one) => '-' + one.toLowerCase());`,
+  ],
+]);
+
 test('inherited items say from where, and the nearest declaration wins', () => {
   const component = componentIn(`
     const Late = (S) => class extends S { static properties = { late: { type: Boolean } } };

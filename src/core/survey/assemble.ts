@@ -16,7 +16,7 @@ import { dispatchedEvents } from './events/events.js';
 import { adoptedIn } from './evidence/adopting.js';
 import { classDoc, declaredEvents, eventMapTypes } from './evidence/declared-events.js';
 import { withDeclarations } from './evidence/declared-members.js';
-import type { LayerEvidence, MethodEvidence } from './evidence/evidence.js';
+import type { EventTypes, LayerEvidence, MethodEvidence } from './evidence/evidence.js';
 import { contextOf, placeIn } from './evidence/evidence.js';
 import { joinProperties, rank } from './evidence/join-properties.js';
 import { pairsOf } from './evidence/pairs.js';
@@ -117,7 +117,7 @@ interface Read {
   found: LayerEvidence[];
   doc: Doc;
   events: ContractEvent[];
-  eventTypes: ReturnType<typeof eventMapTypes>;
+  eventTypes: EventTypes;
   markup: MarkupEvidence | null;
 }
 
@@ -164,7 +164,9 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: str
     found,
     doc,
     events: isElement ? [...sent, ...dispatchedEvents(context), ...declaredEvents(doc, layer, graph)] : sent,
-    eventTypes: isElement ? mapTypes(layer, graph) : new Map(),
+    eventTypes: isElement
+      ? new Map([...mapTypes(layer, graph), ...found.flatMap((one) => [...(one.eventTypes ?? [])])])
+      : new Map(),
     markup: isElement ? markupIn(reachOf(layer, graph), graph) : null,
   };
   known.set(
@@ -269,7 +271,7 @@ function joinDeclared(sent: ContractEvent, said: ContractEvent): ContractEvent {
   };
 }
 
-function mapTypes(layer: Layer, graph: ModuleGraph): ReturnType<typeof eventMapTypes> {
+function mapTypes(layer: Layer, graph: ModuleGraph): EventTypes {
   const beside = graph.declarationsBeside(layer.module, 'EventMap');
   return new Map([...eventMapTypes(layer.module, graph), ...(beside ? eventMapTypes(beside, graph) : [])]);
 }

@@ -105,7 +105,7 @@ function assignedTo(node: Ast.Node, scope: Scope): Ast.Node | null {
   const given = assignmentsIn(program).get(node.name) ?? [];
   // Minifiers use one name again and again; what is meant stands before, in the same function.
   const around = functions.at(-1);
-  const near = given.findLast((one) => one.start < node.start && (!around || one.start > around.start));
+  const near = given.findLast((one) => one.end <= node.start && (!around || one.start > around.start));
   return near ?? (node.name.startsWith('_') ? (given[0] ?? null) : null);
 }
 

@@ -6,11 +6,11 @@
 import type { ContractEvent, TypeInfo } from '../../contract/types.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import { annotationOf } from '../evidence/declared-members.js';
-import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import type { Dialect, EventTypes, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import type { Field } from '../folding/fields.js';
 import { fieldsSet } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
-import { isFoldedObject } from '../folding/folded.js';
+import { asString, isFoldedObject } from '../folding/folded.js';
 import { originalName, unwrap } from '../folding/functions.js';
 import type { Ast } from '../syntax/parse.js';
 import { docOf, isInnerName, isInternal, wordsOf } from '../types/docs.js';
@@ -20,24 +20,39 @@ export const eventFields: Dialect = {
   name: 'event-fields',
   read(context) {
     const events: ContractEvent[] = [];
+    const eventTypes: EventTypes = new Map();
     const properties: PropertyEvidence[] = [];
     for (const { name, value, place } of fieldsOf(context.layer.node)) {
       const made = unwrap(value);
-      const flags = made.type === 'CallExpression' ? emitterFlags(made, context) : null;
-      if (made.type !== 'CallExpression' || !flags) continue;
+      if (made.type !== 'CallExpression') continue;
+      const declared = declaredField(name, context);
+      const named = nameGiven(made, context);
+      if (named !== null && declared?.isEmitter && declared.detail) {
+        const { description } = wordsOf(docOf(declared.node, declared.module));
+        const words = description ? { description } : {};
+        eventTypes.set(named, { detail: declared.detail, eventType: 'CustomEvent', ...words });
+      }
+      const isEmitter = declared?.isEmitter === true && named === null;
+      const flags = emitterFlags(made, context) ?? (isEmitter ? EVERY_FLAG : null);
+      if (!flags) continue;
       const at = context.at(place);
       // The emitter itself is nothing to assign to.
       properties.push({ name, origin: 'member', internal: true, words: { at } });
-      const declared = declaredField(name, context);
       const doc = declared ? docOf(declared.node, declared.module) : context.doc(place);
       const isStripped = !declared && context.declared?.node;
       if (isStripped || isInternal(doc) || isInnerName(name)) continue;
       const detail = detailOf(made, context) ?? declared?.detail;
       events.push(offeredEvent(name, at, { ...flags, ...(detail ? { detail } : {}), ...wordsOf(doc) }));
     }
-    return { events, properties };
+    return { events, eventTypes, properties };
   },
 };
+
+/** What emitters do where they are not told otherwise. */
+const EVERY_FLAG = { bubbles: true, composed: true, cancelable: true };
+
+/** Types that declarations give to fields which emit: `EventEmitter<Pick>`, `TargetedEvent<this, Pick>`. */
+const EMITTER_TYPE = /^(?:Custom|Targeted)?Event(?:Emitter)?$/;
 
 const MAKER = /^(?:create|make|define)?(?:Custom)?(?:Event|Emitter|EventEmitter)$/i;
 
@@ -52,6 +67,14 @@ function emitterFlags(
   if (!isFoldedObject(value)) return null;
   const is = (key: string) => value.object.get(key) !== false;
   return { bubbles: is('bubbles'), composed: is('composed'), cancelable: is('cancelable') };
+}
+
+/** `createEvent(this, 'deck-change', 7)`: the event has the name that is given, whatever the field is called. */
+function nameGiven(
+  { arguments: [first, second] }: Ast.CallExpression,
+  { scope }: LayerContext,
+): string | null {
+  return first?.type === 'ThisExpression' && second ? asString(fold(second, scope)) : null;
 }
 
 function fieldsOf(node: Ast.Class): Field[] {
@@ -77,5 +100,14 @@ function declaredField(name: string, { declared, graph }: LayerContext) {
   if (!declared || !node) return null;
   const type = annotationOf(node)?.typeAnnotation;
   const given = type && 'typeArguments' in type ? type.typeArguments?.params.at(-1) : null;
-  return { module: declared.module, node, detail: given ? typeOf(given, declared.module, graph) : undefined };
+  const isEmitter = type ? EMITTER_TYPE.test(nameOfType(type)) : false;
+  const detail = given ? typeOf(given, declared.module, graph) : undefined;
+  return { module: declared.module, node, isEmitter, detail };
+}
+
+/** `EventEmitter` in `EventEmitter<Pick>` and in `import('somewhere').EventEmitter<Pick>`; else empty. */
+function nameOfType(type: Ast.Node): string {
+  if (type.type === 'TSTypeReference') return type.typeName.type === 'Identifier' ? type.typeName.name : '';
+  if (type.type !== 'TSImportType') return '';
+  return type.qualifier?.type === 'Identifier' ? type.qualifier.name : '';
 }

@@ -5,6 +5,7 @@ import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../classes/about.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import type { Folded } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
 import { staticValue } from '../folding/functions.js';
 import type { TableEntry } from '../folding/tables.js';
@@ -14,6 +15,7 @@ import { isInnerName, wordsOf } from '../types/docs.js';
 import { NO_TYPE, typeOfText } from '../types/types.js';
 import type { AttributeCase } from './options.js';
 import { attributeCaseOfTable, compiledOptions, readOptions } from './options.js';
+import { optionsMade } from './options-made.js';
 
 /** The static member that holds the table, by the names base classes read it under. */
 const TABLES = ['properties', 'props'];
@@ -24,7 +26,7 @@ export const table: Dialect = {
     const found = TABLES.flatMap((name) => tablesNamed(name, context));
     const entries = found
       .flatMap(({ node, scope }) => tableEntries(node, scope))
-      .map((entry): TableEntry => ({ ...entry, value: compiledOptions(entry.value) }));
+      .map((entry): TableEntry => ({ ...entry, value: optionsOf(entry, context) }));
     const attributeCase = attributeCaseOfTable(
       entries.map((one) => one.value),
       tablesNamed('props', context).length > 0,
@@ -40,6 +42,12 @@ export const table: Dialect = {
     return { properties, events };
   },
 };
+
+/** Options in a compiled form are read as the class above reads them. */
+function optionsOf({ name, value }: TableEntry, context: LayerContext): Folded {
+  const options = compiledOptions(value);
+  return options === value ? value : (optionsMade(name, value, context) ?? options);
+}
 
 function tablesNamed(name: string, context: LayerContext): { node: Ast.Node; scope: Scope }[] {
   const value = staticValue(context.layer.node, name, context.layer.module);

@@ -8,6 +8,7 @@ import { walk } from '../syntax/parse.js';
 import type { Doc } from '../types/docs.js';
 import { commentsWithin, docOf, docOfClass, namedTag, parseDoc } from '../types/docs.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
+import type { EventTypes } from './evidence.js';
 import { placeIn } from './evidence.js';
 
 /** The flags browsers dispatch these events with themselves (UI Events, HTML, DOM), for those only declared in words. */
@@ -96,15 +97,13 @@ function flagsInWords(words: string): Partial<Flags> {
   };
 }
 
-type MapTypes = Map<string, Pick<ContractEvent, 'detail' | 'eventType' | 'description'>>;
-
-const MAP_TYPES = new WeakMap<Module, MapTypes>();
+const MAP_TYPES = new WeakMap<Module, EventTypes>();
 
 /** The event types that interfaces named `...EventMap` give by event name, in a module and its global blocks. */
-export function eventMapTypes(module: Module, graph: ModuleGraph): MapTypes {
+export function eventMapTypes(module: Module, graph: ModuleGraph): EventTypes {
   const known = MAP_TYPES.get(module);
   if (known) return known;
-  const types: MapTypes = new Map();
+  const types: EventTypes = new Map();
   MAP_TYPES.set(module, types);
   if (!module.source.includes('EventMap')) return types;
   walk(module.program, (node) => {

@@ -62,11 +62,16 @@ export interface AttributeSeen {
   at: string;
 }
 
+/** What declarations say of events, by name. */
+export type EventTypes = Map<string, Pick<ContractEvent, 'detail' | 'eventType' | 'description'>>;
+
 export interface LayerEvidence {
   properties?: PropertyEvidence[];
   methods?: MethodEvidence[];
   attributes?: AttributeSeen[];
   events?: ContractEvent[];
+  /** What is known of events, by name, wherever they are sent. */
+  eventTypes?: EventTypes;
   slots?: ContractNamed[];
   root?: 'open' | 'closed' | 'none';
   /** What this evidence declares is all that is for users; other members of the class are not. */

@@ -25,7 +25,7 @@ import {
 import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
 import { foldArray, foldFilled, foldObject, foldTemplate, isRaw } from './literals.js';
-import { foldArrayMethod, foldObjectCall, foldTextMethod } from './methods.js';
+import { ARRAY_CALLS, foldArrayCall, foldArrayMethod, foldObjectCall, foldTextMethod } from './methods.js';
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldLogical, foldUnary } from './operators.js';
 import { calledWith } from './scopes.js';
@@ -299,11 +299,8 @@ function foldMethodCall(
   const { object } = callee;
   if (object.type === 'Identifier' && !scope.module.declarations.has(object.name)) {
     if (object.name === 'Object') return foldObjectCall(method, args.map(inner));
-    if (object.name === 'Array' && (method === 'from' || method === 'of')) {
-      const [first] = args;
-      const list = method === 'of' ? args.map(inner) : first ? inner(first) : UNKNOWN;
-      return Array.isArray(list) ? list : UNKNOWN;
-    }
+    if (object.name === 'Array' && ARRAY_CALLS.includes(method))
+      return foldArrayCall(method, args.map(inner));
   }
   const receiver = inner(object);
   const call = (index: number) => callbackOf(args[index], scope, depth);

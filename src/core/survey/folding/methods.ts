@@ -2,7 +2,7 @@
 
 import type { Ast } from '../syntax/parse.js';
 import type { Folded } from './folded.js';
-import { asString, asStrings, isFoldedObject, UNKNOWN } from './folded.js';
+import { asString, asStrings, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 
 type Callback = ((...values: Folded[]) => Folded) | null;
 
@@ -31,6 +31,17 @@ export function foldObjectCall(method: string, args: readonly Folded[]): Folded 
 const LONGEST_SEARCHED = 300;
 
 /** A method of a string. Patterns are only tried where they cannot take long. */
+/** The methods of `Array` itself that are followed. */
+export const ARRAY_CALLS = ['from', 'of', 'isArray'];
+
+/** `Array.from(list)`, `Array.of(...)`, `Array.isArray(value)`. */
+export function foldArrayCall(method: string, args: readonly Folded[]): Folded {
+  const [first = UNKNOWN] = args;
+  if (method === 'of') return [...args];
+  if (method === 'isArray') return first === UNKNOWN || isReference(first) ? UNKNOWN : Array.isArray(first);
+  return Array.isArray(first) ? first : UNKNOWN;
+}
+
 export function foldTextMethod(
   method: string,
   text: string,

@@ -55,6 +55,12 @@ function isNamedForIt(callee: Ast.Node, scope: Scope): boolean {
   return [calledName(callee), originalName(callee, scope)].some((name) => DEFINING_NAME.test(name));
 }
 
+/** What a module takes out of an object may have had another name there: `const { customElement: c } = runtime;` */
+function isTakenFromNamed(callee: Ast.Node, { graph, module }: Scope): boolean {
+  const found = callee.type === 'Identifier' ? graph.find(callee.name, module) : null;
+  return found?.declaration.kind === 'member' && DEFINING_NAME.test(found.declaration.key);
+}
+
 /** Any other function may define, too, if it is given a tag: itself, or as what a parameter stands for when left out. */
 function mayDefine(callee: Ast.Node, node: Ast.CallExpression, around: readonly FunctionNode[]): boolean {
   if (callee.type === 'MemberExpression') return isMethodOf(callee) && node.arguments.some(isTagLiteral);
@@ -126,6 +132,8 @@ function throughHelper(
     return roundsAt(call, around, helper.scope, inner, start).flatMap((round) => {
       const target = { node: unwrap(second), scope: round };
       if (isTable(target.node, round) || isAnotherCase(call, round)) return [];
+      // What only bears the name need not define: it is asked for a class.
+      if (!isDefine(call) && !leadsToClass(target)) return [];
       const extendsTag = options ? extendsOf(options, round) : null;
       return tagsGiven(first, round).map((tag) => ({
         tag,
@@ -146,7 +154,8 @@ function byName(
   scope: Scope,
   registers: Registration,
 ): Finding[] {
-  if (!isNamedForIt(callee, scope) || callsNothing(callee, scope)) return [];
+  if (!isNamedForIt(callee, scope) && !isTakenFromNamed(callee, scope)) return [];
+  if (callsNothing(callee, scope)) return [];
   const args = node.arguments.filter((one) => one.type !== 'SpreadElement');
   const at = args.findIndex((one) => one.type !== 'ObjectExpression' && tagsGiven(one, scope).length > 0);
   const given = args[at];
@@ -154,8 +163,11 @@ function byName(
     (one, index) => index !== at && (isClass(unwrap(one)) || unwrap(one).type === 'Identifier'),
   );
   if (!given || !target || isFunction(target)) return [];
-  const leads = chainOf({ node: target, scope, name: null }, scope.graph).layers.length > 0;
-  return leads
+  return leadsToClass({ node: target, scope })
     ? tagsGiven(given, scope).map((tag) => ({ tag, node: target, scope, place: node, registers }))
     : [];
+}
+
+function leadsToClass({ node, scope }: { node: Ast.Node; scope: Scope }): boolean {
+  return chainOf({ node, scope, name: null }, scope.graph).layers.length > 0;
 }

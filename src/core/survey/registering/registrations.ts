@@ -5,7 +5,7 @@ import { classDecorations } from '../classes/decorations.js';
 import { isClass } from '../classes/layers.js';
 import { fold } from '../folding/fold.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { originalName, unwrap } from '../folding/functions.js';
+import { localDeclarations, originalName, unwrap } from '../folding/functions.js';
 import { namesIn, withLocals } from '../folding/scopes.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
@@ -41,6 +41,8 @@ const REGISTERING = [
   /(?:Decorate|_applyDecs|[dD]ecorators)\w*\b/,
   // A description of an element, and a compiler's table of members.
   /\b\w*(?:[eE]lement|[cC]omponent)\w*\(\s*["'`][a-z]\w*-/,
+  // A function with a short name that is handed a tag and a class, as a statement.
+  /(?:^|[;}])[ \t]{0,80}\w{1,3}\(["'`][a-z][\w.]{0,60}-[\w.-]{0,60}["'`],[ \t]?(?!null\b|void\b)[\w$]{1,60}\)/m,
   // A function that is handed a class, a method that is given a tag, and a plain decorator of a class.
   /(?:^|[;}])[ \t]{0,80}(?:[A-Z]\w*\.)?\w+\(\s*[A-Z]\w*\s*[,)]|\b[A-Z]\w*\.\w+\(\s*["'`][a-z][\w.]*-/m,
   /@[a-z]\w*\s+(?:export\s+)?(?:default\s+)?(?:class)\b/,
@@ -112,9 +114,10 @@ function isFrameworks(argument: Ast.Node, target: Ast.Node, scope: Scope): boole
 function compiledDecorators(node: Ast.CallExpression, scope: Scope): Finding[] {
   const { program } = scope.module;
   const around = functionsAround(node, program);
+  const isLocal = (name: string) => around.some((one) => localDeclarations(one).has(name));
   // Compilers keep decorators in variables whose names they mark, or describe the class to the decorator.
-  const isKeptApart = node.arguments.some(
-    (one) => (one.type === 'Identifier' && one.name.startsWith('_')) || isOfKindClass(one, scope),
+  const isKeptApart = node.arguments.some((one) =>
+    one.type === 'Identifier' ? one.name.startsWith('_') || isLocal(one.name) : isOfKindClass(one, scope),
   );
   const inner = isKeptApart ? withLocals(scope, around) : scope;
   return classDecorations(node, inner).flatMap(({ decorators, target }) => {
