@@ -43,6 +43,17 @@ test('a class is registered by the name that it gives itself while it is made', 
   });
 });
 
+test('what a mixin adds is said to come from the name that it is exported under', () => {
+  const component = componentIn(
+    "import { Late } from './late.js'; class Pier extends Late(HTMLElement) {} customElements.define('pier-a', Pier);",
+    {
+      'late.js':
+        'function m(t) { class r extends t { static properties = { late: { type: Boolean } }; } return r; } export { m as Late };',
+    },
+  );
+  expect(component.properties).toMatchObject([{ name: 'late', inheritedFrom: 'Late' }]);
+});
+
 test('a function that a module takes out of another’s runtime registers by its old name', () => {
   const { contract } = surveyed({
     'runtime.js':

@@ -11,15 +11,23 @@ import type { Layer } from './layers.js';
 export function namesOfClass(layer: Layer): string[] {
   const own = layer.node.id?.name ?? layer.name;
   // A class that a function makes goes by the name of that function.
-  if (layer.name && isMadeByCalls(layer)) return [layer.name];
+  const isOfMixin = layer.name !== null && isMadeByCalls(layer);
+  if (isOfMixin && layer.name && !isMade(layer.name)) return [layer.name];
   const known = NAMES.get(layer.node);
   if (known) return known;
-  const held = localNamesOfClass(layer, own);
+  const held = isOfMixin ? localNamesOfMixin(layer) : localNamesOfClass(layer, own);
   const { exported: exports } = holdersIn(layer.module);
   const exported = [...held].flatMap((name) => exports.get(name) ?? []);
   const names = [...new Set([...held, ...exported])].sort((a, b) => Number(isMade(a)) - Number(isMade(b)));
   NAMES.set(layer.node, names);
   return names;
+}
+
+/** The name of a class that a function makes, and those of the function, which a minifier may have left in exports only. */
+function localNamesOfMixin(layer: Layer): Set<string> {
+  const [outer] = functionsAround(layer.node, layer.module.program);
+  const name = outer && 'id' in outer ? (outer.id?.name ?? null) : null;
+  return new Set([...localNamesOfClass(layer, name), ...(layer.name ? [layer.name] : [])]);
 }
 
 /** Is a class one of many that a function makes, as against one in a function of its own that is called once? */
