@@ -147,8 +147,12 @@ rows('attributes handled by hand', [
   ],
   [
     'a text that is asked for first, and one that stands for another',
-    "get deck() { const text = this.getAttribute('deck'); if (text !== null) return text; return 'none' } get open() { return this.getAttribute('open') !== null ? true : false }",
-    ['deck: string readonly @deck/string/reflects', 'open: boolean readonly @open/boolean/reflects'],
+    "get deck() { const text = this.getAttribute('deck'); if (text !== null) return text; return 'none' } get open() { return this.getAttribute('open') !== null ? true : false } get rows() { return this.getAttribute('rows') === null ? 10 : Number(this.getAttribute('rows')) }",
+    [
+      'deck: string readonly @deck/string/reflects',
+      'open: boolean readonly @open/boolean/reflects',
+      'rows: number readonly @rows/number/reflects',
+    ],
   ],
   [
     'what a function inside reads is not the property',

@@ -185,8 +185,9 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
 
 /**
  * Is a registration to be taken instead of one that was found before? One of a class that is written, where the other is
- * what a call makes; one that needs no framework; one that users can import; one that an import does, where the other waits for a call; and that of
- * a module of its own, where the other holds many elements put together, or more and has another name.
+ * what a call makes; one that needs no framework; one that users can import; one that an import does, where the other
+ * waits for a call; and that of a module of its own, where the other holds many elements put together, or more and has
+ * another name.
  */
 function isBetter(
   one: Registered,
@@ -272,17 +273,16 @@ function isAnother(
   chain: ClassChain,
   first: { registered: Registered; chain: ClassChain },
 ): boolean {
-  const {
-    layers: [own],
-  } = chain;
   const folder = (label: string) => label.split('/').slice(0, -1).slice(0, 2).join('/');
-  const isIn = (node: Ast.Node | undefined, { layers }: ClassChain) =>
-    layers.some((layer) => layer.node === node);
   const before = first.registered;
   if (folder(one.module.label) !== folder(before.module.label)) return false;
-  // A call may register a class or one that extends it, whatever is there already.
   const isSamePlace = one.module === before.module && one.place.start === before.place.start;
-  return !isSamePlace && !isIn(own?.node, first.chain) && !isIn(first.chain.layers[0]?.node, chain);
+  return !isSamePlace && meantBy(chain) !== meantBy(first.chain);
+}
+
+/** The class itself, or the one that it extends without a word of its own, as calls do that would register one twice. */
+function meantBy({ layers }: ClassChain): Ast.Node | undefined {
+  return (layers.find(({ node }) => node.body.body.length > 0) ?? layers[0])?.node;
 }
 
 function syntaxFindings(module: Module): Finding[] {

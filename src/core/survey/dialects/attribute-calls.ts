@@ -61,7 +61,7 @@ export function readByGetter(
   at: At,
   methods: Methods = () => null,
 ): AttributeSeen[] {
-  const calls = attributeCalls(node, scope, methods);
+  const calls = attributeCalls(node, scope, { methods, left: MOST });
   const read = new Set(calls.flatMap((one) => (one.method === 'getAttribute' ? [one.name] : [])));
   return calls.flatMap(({ method, name, call, through }): AttributeSeen[] => {
     // Where the text is read as well, whether there is any is but asked before.
@@ -82,7 +82,8 @@ function getterReader(node: FunctionNode, known: readonly AttributeCall[]): Attr
     // Whether there is a text at all is asked before it is read.
     if (inner.type === 'IfStatement' || inner.type === 'ConditionalExpression') {
       for (const part of [inner.consequent, inner.alternate]) if (part) walk(part, look);
-      if (inner.type === 'IfStatement' || inner.consequent.type !== 'Literal') return false;
+      const isAnswer = inner.consequent.type === 'Literal' && typeof inner.consequent.value === 'boolean';
+      if (inner.type === 'IfStatement' || !isAnswer) return false;
     }
     if (inner.type === 'CallExpression' && !ofKnown.has(inner) && calledName(inner.callee) !== 'hasAttribute')
       reader ??= readerOfCall(inner);
@@ -103,11 +104,13 @@ export function writtenBySetter(
   at: At,
   methods: Methods = () => null,
 ): AttributeSeen[] {
-  return attributeCalls(node, scope, methods).flatMap(({ method, name, call }): AttributeSeen[] => {
-    if (method !== 'setAttribute' && method !== 'toggleAttribute') return [];
-    const reads = method === 'toggleAttribute' ? { reads: 'boolean' as const } : {};
-    return [{ name, property, ...reads, reflects: true, observed: false, at: at(call) }];
-  });
+  return attributeCalls(node, scope, { methods, left: MOST }).flatMap(
+    ({ method, name, call }): AttributeSeen[] => {
+      if (method !== 'setAttribute' && method !== 'toggleAttribute') return [];
+      const reads = method === 'toggleAttribute' ? { reads: 'boolean' as const } : {};
+      return [{ name, property, ...reads, reflects: true, observed: false, at: at(call) }];
+    },
+  );
 }
 
 /** A call that names an attribute of the element. */
@@ -120,8 +123,15 @@ interface AttributeCall {
   through: FunctionNode | null;
 }
 
-/** How many functions hand an element on to each other. */
+/** How many functions hand an element on to each other, and how many calls of such are followed in all. */
 const DEEPEST = 3;
+const MOST = 200;
+
+/** What following calls needs, and how many more may be. */
+interface Following {
+  methods: Methods;
+  left: number;
+}
 
 /**
  * The calls on the element itself that name an attribute. `element` is the name that a function knows the element by,
@@ -130,7 +140,7 @@ const DEEPEST = 3;
 function attributeCalls(
   node: FunctionNode,
   scope: Scope,
-  methods: Methods,
+  following: Following,
   element: string | null = null,
   depth = 0,
 ): AttributeCall[] {
@@ -153,11 +163,13 @@ function attributeCalls(
       if (name !== null) found.push({ method: callee.property.name, name, call: inner, through: null });
       return true;
     }
-    const handed = depth < DEEPEST && argument ? handedTo(inner, isElement, scope, methods) : null;
+    if (depth === DEEPEST || !argument || following.left === 0) return true;
+    const handed = handedTo(inner, isElement, scope, following.methods);
     if (!handed) return true;
+    following.left -= 1;
     const { called } = handed;
     const within = { ...called.scope, bindings: calledWith(called, args, scope) };
-    for (const one of attributeCalls(called.node, within, methods, handed.element, depth + 1))
+    for (const one of attributeCalls(called.node, within, following, handed.element, depth + 1))
       found.push({ ...one, call: inner, through: one.through ?? called.node });
     return true;
   });

@@ -91,8 +91,9 @@ function definingFunction(callee: Ast.Node, scope: Scope): Callable | null {
 const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();
 
 /**
- * The calls of the registry in a function's body, also in functions inside it that take nothing, or each of
- * a list. (One that takes the class is a decorator's: it is not called yet.) Where there are none, calls of what is named for it.
+ * The calls of the registry in a function's body, also in functions inside it that take nothing, or each of a
+ * list. (One that takes the class is a decorator's: it is not called yet.) Where there are none, calls of what is named
+ * for it.
  */
 function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
   const known = DEFINES.get(node);
