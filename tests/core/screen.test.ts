@@ -27,11 +27,26 @@ describe('table', () => {
 
   test('a very narrow terminal leaves the flexible column sixteen characters', () => {
     const lines = table(
-      [['a-very-long-name-indeed', 'one two three four five']],
-      [{}, { flexible: true }],
+      [['a-very-long-name-indeed', 'one two three four five', 'x']],
+      [{}, { flexible: true }, {}],
       20,
     );
-    expect(lines).toEqual(['a-very-long-name-indeed  one two three', '                         four five']);
+    expect(lines).toEqual([
+      'a-very-long-name-indeed  one two three     x',
+      '                         four five',
+    ]);
+  });
+
+  test('a flexible column that is the last goes under its row where there is next to no room beside', () => {
+    const rows = [
+      ['name', 'a type that takes most of the room', 'words about it, more than one line of them'],
+      ['other', 'string', ''],
+    ];
+    expect(table(rows, [{}, {}, { flexible: true }], 50, '  ')).toEqual([
+      '  name   a type that takes most of the room',
+      '      words about it, more than one line of them',
+      '  other  string',
+    ]);
   });
 
   test('paint is put on after the cells were measured', () => {

@@ -10,8 +10,14 @@ export interface Column {
 
 const GAP = '  ';
 const NARROWEST = 16;
+/** With less room than this, a last column that gives way goes under its row. */
+const TIGHT = 24;
+const UNDER = '    ';
 
-/** Rows of cells as lines of at most `width` characters; a flexible cell wraps under itself. */
+/**
+ * Rows of cells as lines of at most `width` characters; a flexible cell wraps under itself, or, where it is the last and
+ * there is next to no room beside the others, under its row.
+ */
 export function table(...given: Parameters<typeof tableRows>): string[] {
   return tableRows(...given).flat();
 }
@@ -32,7 +38,21 @@ export function tableRows(
   const widths = natural.map((one, index) =>
     index === flexible ? Math.min(one, Math.max(NARROWEST, room)) : one,
   );
+  const isUnder =
+    flexible === columns.length - 1 &&
+    flexible > 0 &&
+    room < Math.min(TIGHT, width / 3) &&
+    (natural[flexible] ?? 0) > room;
   return rows.map((row) => {
+    if (isUnder) {
+      const cells = columns
+        .slice(0, -1)
+        .map((column, index) => padded(row[index] ?? '', column, widths[index] ?? 0));
+      const under = wrap(row[flexible] ?? '', width - indent.length - UNDER.length).filter(
+        (one) => one !== '',
+      );
+      return [cells.join(GAP), ...under.map((one) => UNDER + one)].map((one) => (indent + one).trimEnd());
+    }
     // Only the flexible cell has more than one line.
     const parts = flexible < 0 ? [''] : wrap(row[flexible] ?? '', widths[flexible] ?? 0);
     return parts.map((part, at) => {
