@@ -43,16 +43,16 @@ export function tableRows(
     flexible > 0 &&
     room < Math.min(TIGHT, width / 3) &&
     (natural[flexible] ?? 0) > room;
+  if (isUnder) {
+    const others = rows.map((row) => row.slice(0, flexible));
+    const lines = tableRows(others, columns.slice(0, flexible), width, indent);
+    const { paint = (text: string) => text } = columns[flexible] ?? {};
+    return rows.map(({ [flexible]: words = '' }, at) => {
+      const under = words === '' ? [] : wrap(words, width - indent.length - UNDER.length);
+      return [...(lines[at] ?? []), ...under.map((one) => indent + UNDER + paint(one))];
+    });
+  }
   return rows.map((row) => {
-    if (isUnder) {
-      const cells = columns
-        .slice(0, -1)
-        .map((column, index) => padded(row[index] ?? '', column, widths[index] ?? 0));
-      const under = wrap(row[flexible] ?? '', width - indent.length - UNDER.length).filter(
-        (one) => one !== '',
-      );
-      return [cells.join(GAP), ...under.map((one) => UNDER + one)].map((one) => (indent + one).trimEnd());
-    }
     // Only the flexible cell has more than one line.
     const parts = flexible < 0 ? [''] : wrap(row[flexible] ?? '', widths[flexible] ?? 0);
     return parts.map((part, at) => {

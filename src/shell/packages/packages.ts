@@ -118,7 +118,7 @@ function targetsOf(target: unknown): string[] {
   if (Array.isArray(target)) return target.flatMap(targetsOf);
   if (typeof target !== 'object' || target === null) return [];
   const conditions = Object.entries(target);
-  const used = conditions.filter(([name]) => !/^(?:types|development)(?:$|@)/.test(name));
+  const used = conditions.filter(([name]) => name !== 'development' && !/^types(?:@|$)/.test(name));
   return (used.length > 0 ? used : conditions).flatMap(([, one]) => targetsOf(one));
 }
 

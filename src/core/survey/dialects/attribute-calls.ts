@@ -7,7 +7,7 @@ import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction } from '../folding/functions.js';
-import { calledWith } from '../folding/scopes.js';
+import { calledWith, parameterNames } from '../folding/scopes.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 
@@ -53,15 +53,20 @@ type At = (node: { start: number }) => string;
 /** The methods of the element, by their names. */
 type Methods = (name: Ast.IdentifierName | Ast.PrivateIdentifier) => Callable | null;
 
+/** A getter or a setter, and where what it names is looked up. */
+export interface Accessor {
+  property: string;
+  node: FunctionNode;
+  scope: Scope;
+  at: At;
+  /** Missing where nothing is known of the class around. */
+  methods?: Methods;
+}
+
 /** `get name() { return this.getAttribute('name') }`: the attribute is where the value lives. */
-export function readByGetter(
-  property: string,
-  node: FunctionNode,
-  scope: Scope,
-  at: At,
-  methods: Methods = () => null,
-): AttributeSeen[] {
-  const calls = attributeCalls(node, scope, { methods, left: MOST });
+export function readByGetter(getter: Accessor): AttributeSeen[] {
+  const { property, node, at } = getter;
+  const calls = callsOfAccessor(getter);
   const read = new Set(calls.flatMap((one) => (one.method === 'getAttribute' ? [one.name] : [])));
   return calls.flatMap(({ method, name, call, through }): AttributeSeen[] => {
     // Where the text is read as well, whether there is any is but asked before.
@@ -97,20 +102,17 @@ function getterReader(node: FunctionNode, known: readonly AttributeCall[]): Attr
 }
 
 /** `set name(value) { this.setAttribute('name', value) }`: the property is reflected. */
-export function writtenBySetter(
-  property: string,
-  node: FunctionNode,
-  scope: Scope,
-  at: At,
-  methods: Methods = () => null,
-): AttributeSeen[] {
-  return attributeCalls(node, scope, { methods, left: MOST }).flatMap(
-    ({ method, name, call }): AttributeSeen[] => {
-      if (method !== 'setAttribute' && method !== 'toggleAttribute') return [];
-      const reads = method === 'toggleAttribute' ? { reads: 'boolean' as const } : {};
-      return [{ name, property, ...reads, reflects: true, observed: false, at: at(call) }];
-    },
-  );
+export function writtenBySetter(setter: Accessor): AttributeSeen[] {
+  const { property, at } = setter;
+  return callsOfAccessor(setter).flatMap(({ method, name, call }): AttributeSeen[] => {
+    if (method !== 'setAttribute' && method !== 'toggleAttribute') return [];
+    const reads = method === 'toggleAttribute' ? { reads: 'boolean' as const } : {};
+    return [{ name, property, ...reads, reflects: true, observed: false, at: at(call) }];
+  });
+}
+
+function callsOfAccessor({ node, scope, methods = () => null }: Accessor): AttributeCall[] {
+  return attributeCalls(node, scope, { methods, left: MOST });
 }
 
 /** A call that names an attribute of the element. */
@@ -148,7 +150,7 @@ function attributeCalls(
   if (!node.body) return found;
   const isElement = (one: Ast.Node | undefined) =>
     element === null ? one?.type === 'ThisExpression' : one?.type === 'Identifier' && one.name === element;
-  const names = new Set(node.params.map(parameterName));
+  const names = new Set(node.params.flatMap(parameterNames));
   walk(node.body, (inner) => {
     // What a function inside does, it does at another time.
     if (isFunction(inner)) return false;

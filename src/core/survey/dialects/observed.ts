@@ -30,11 +30,11 @@ export const observed: Dialect = {
     for (const member of context.layer.node.body.body) {
       if (member.type !== 'MethodDefinition' || member.static) continue;
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
+      if (name === null) continue;
+      const accessor = { property: name, node: member.value, scope: context.scope, at: context.at, methods };
       if (name === 'attributeChangedCallback') attributes.push(...changedBranches(member.value, context));
-      else if (name !== null && member.kind === 'get')
-        attributes.push(...readByGetter(name, member.value, context.scope, context.at, methods));
-      else if (name !== null && member.kind === 'set')
-        attributes.push(...writtenBySetter(name, member.value, context.scope, context.at, methods));
+      else if (member.kind === 'get') attributes.push(...readByGetter(accessor));
+      else if (member.kind === 'set') attributes.push(...writtenBySetter(accessor));
     }
     return { attributes, notes, ...shadowRoot(context) };
   },

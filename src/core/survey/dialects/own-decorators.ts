@@ -123,7 +123,10 @@ function readDecorator(
       if (name === null) return true;
       const [made] = descriptorsOf(descriptor, scope);
       const getter = made && entryOf(made.node, 'get');
-      const read = getter && isFunction(getter) ? readByGetter(name, getter, made.scope, () => at) : [];
+      const read =
+        getter && isFunction(getter)
+          ? readByGetter({ property: name, node: getter, scope: made.scope, at: () => at })
+          : [];
       const type = typeRead(read[0]?.reads);
       found.properties.push({ ...defined(name, made?.node ?? descriptor, at), ...(type ? { type } : {}) });
       found.attributes.push(...read);

@@ -24,7 +24,7 @@ export function withClaim(component: Component, claim: ClaimedComponent, typeOf:
   const isOpen = component.notes.some((note) => note.code === 'base-class-unknown');
   const hidden = new Set(claim.hidden);
   const misspelt = misspeltEvents(component, claim);
-  const isMisspelt = (said: Claim) => [...misspelt.values()].includes(said);
+  const meant = new Set(misspelt.values());
   const joined: Component = {
     ...component,
     ...fill(component, claim),
@@ -50,11 +50,11 @@ export function withClaim(component: Component, claim: ClaimedComponent, typeOf:
         return said ? { ...one, ...fill(one, said), declared: true } : one;
       }),
       ...claim.events
-        .filter((said) => said.name !== '' && !find(component.events, said.name) && !isMisspelt(said))
+        .filter((said) => said.name !== '' && !find(component.events, said.name) && !meant.has(said))
         .map((said) => claimedEvent(said, typeOf)),
     ],
   };
-  note(notes, [...misspelt.values()], 'names of events in the manifest that the code spells in another way');
+  note(notes, [...meant], 'names of events in the manifest that the code spells in another way');
   for (const list of NAMED_LISTS) {
     const known = component[list].map((one): ContractNamed => {
       const said = find(claim[list], one.name);

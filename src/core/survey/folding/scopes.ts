@@ -200,7 +200,7 @@ export function withBlock(scope: Scope, bindings: ReadonlyMap<string, Bound>, bl
  * names: minifiers give all things the same few.
  */
 export function withoutParameters(scope: Scope, around: readonly FunctionNode[]): Scope {
-  const names = around.flatMap((one) => one.params.flatMap(namesIn));
+  const names = around.flatMap((one) => one.params.flatMap(parameterNames));
   const hidden = names.filter((name) => scope.module.declarations.has(name) || scope.bindings?.has(name));
   if (hidden.length === 0) return scope;
   const unknown = hidden.map((name) => [name, boundTo(UNKNOWN, scope)] as const);
@@ -208,18 +208,18 @@ export function withoutParameters(scope: Scope, around: readonly FunctionNode[])
 }
 
 /** The names that a parameter gives. */
-export function namesIn(parameter: Ast.Node): string[] {
+export function parameterNames(parameter: Ast.Node): string[] {
   switch (parameter.type) {
     case 'Identifier':
       return [parameter.name];
     case 'AssignmentPattern':
-      return namesIn(parameter.left);
+      return parameterNames(parameter.left);
     case 'RestElement':
-      return namesIn(parameter.argument);
+      return parameterNames(parameter.argument);
     case 'ArrayPattern':
-      return parameter.elements.flatMap((one) => (one ? namesIn(one) : []));
+      return parameter.elements.flatMap((one) => (one ? parameterNames(one) : []));
     case 'ObjectPattern':
-      return parameter.properties.flatMap((one) => namesIn(one.type === 'Property' ? one.value : one));
+      return parameter.properties.flatMap((one) => parameterNames(one.type === 'Property' ? one.value : one));
     default:
       return [];
   }

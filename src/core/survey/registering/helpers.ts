@@ -55,7 +55,10 @@ function isNamedForIt(callee: Ast.Node, scope: Scope): boolean {
   return [calledName(callee), originalName(callee, scope)].some((name) => DEFINING_NAME.test(name));
 }
 
-/** What a module takes out of an object may have had another name there: `const { customElement: c } = runtime;` */
+/**
+ * What a module takes out of an object may have had another name there: `const { customElement: c } = runtime;`. Looks into
+ * that module, as the name that a function was imported by does not.
+ */
 function isTakenFromNamed(callee: Ast.Node, { graph, module }: Scope): boolean {
   const found = callee.type === 'Identifier' ? graph.find(callee.name, module) : null;
   return found?.declaration.kind === 'member' && DEFINING_NAME.test(found.declaration.key);

@@ -6,7 +6,7 @@ import { isClass } from '../classes/layers.js';
 import { fold } from '../folding/fold.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { localDeclarations, originalName, unwrap } from '../folding/functions.js';
-import { namesIn, withLocals } from '../folding/scopes.js';
+import { parameterNames, withLocals } from '../folding/scopes.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -193,5 +193,5 @@ function dependsOnParameters(node: Ast.Node, around: readonly FunctionNode[]): b
     return dependsOnParameters(inner.left, around) || dependsOnParameters(inner.right, around);
   if (inner.type === 'ThisExpression') return around.length > 0;
   if (inner.type !== 'Identifier') return false;
-  return around.some((one) => one.params.some((parameter) => namesIn(parameter).includes(inner.name)));
+  return around.some((one) => one.params.some((parameter) => parameterNames(parameter).includes(inner.name)));
 }
