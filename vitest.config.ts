@@ -9,5 +9,7 @@ export default defineConfig({
     // Modules keep no state that a test changes: a worker loads the core once, not for each of its files.
     isolate: false,
     maxWorkers: 2,
+    // The build is tested as Node.js loads it.
+    server: { deps: { external: [/\/dist\//] } },
   },
 });

@@ -34,7 +34,7 @@ test('every picture is linked, and there are fewer than twenty', () => {
 });
 
 test('every command and every finding has its page', async () => {
-  const { COMMANDS } = await import('../src/cli/commands/index.js');
+  const { COMMANDS } = await import('../dist/cli/commands/index.js');
   const missing = COMMANDS.map((command) => `docs/commands/${command.name}.md`).filter(
     (path) => !existsSync(join(PROJECT, path)),
   );

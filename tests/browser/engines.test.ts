@@ -2,11 +2,11 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { ENGINE_NAMES, type Engine, type EngineName } from '../../dist/shell/engines/engine.js';
 import { findFirefox } from '../../dist/shell/engines/firefox.js';
 import { launchEngine } from '../../dist/shell/engines/index.js';
 import { findWebkit } from '../../dist/shell/engines/webkit.js';
 import { bundle } from '../../dist/shell/pages/bundle.js';
-import { ENGINE_NAMES, type Engine, type EngineName } from '../../src/shell/engines/engine.js';
 import { folder, json, suvet } from '../support/run.js';
 
 /** Chromium must be there; one of the others that is not shows as skipped in the run's last lines. */

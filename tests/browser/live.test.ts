@@ -1,9 +1,9 @@
 /** `suvet survey --live`: the contract against the running elements. */
 import { expect, test } from 'vitest';
+import type { LiveComparison } from '../../dist/core/survey/live/compare.js';
 import { openSource } from '../../dist/shell/contracts/sources.js';
 import { validatorFor } from '../../dist/shell/files/schemas.js';
 import { askLive } from '../../dist/shell/live.js';
-import type { LiveComparison } from '../../src/core/survey/live/compare.js';
 import { folder, json, put, suvet } from '../support/run.js';
 
 interface Live {

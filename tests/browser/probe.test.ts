@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
-import type { ProbeResult } from '../../src/core/probe/result.js';
+import type { ProbeResult } from '../../dist/core/probe/result.js';
 import { expectHonest } from '../support/honest.js';
 import { DEMO, folder, json, PROJECT, suvet } from '../support/run.js';
 

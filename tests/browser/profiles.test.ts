@@ -2,13 +2,13 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { differences } from '../../dist/core/hosts/facts/differences.js';
+import { HOSTS } from '../../dist/core/hosts/index.js';
+import type { Profile } from '../../dist/core/hosts/profile.js';
+import type { Engine } from '../../dist/shell/engines/engine.js';
 import { launchEngine } from '../../dist/shell/engines/index.js';
 import { validatorFor } from '../../dist/shell/files/schemas.js';
 import { measureIn, measuringScripts } from '../../dist/shell/pages/measure.js';
-import { differences } from '../../src/core/hosts/facts/differences.js';
-import { HOSTS } from '../../src/core/hosts/index.js';
-import type { Profile } from '../../src/core/hosts/profile.js';
-import type { Engine } from '../../src/shell/engines/engine.js';
 import { PROJECT } from '../support/run.js';
 
 interface Plan {

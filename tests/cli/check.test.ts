@@ -1,9 +1,9 @@
 import { cpSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { Finding } from '../../dist/core/findings/types.js';
 import { type Example, explainedCodes, explanationOf } from '../../dist/shell/explanations.js';
 import { validatorFor } from '../../dist/shell/files/schemas.js';
-import type { Finding } from '../../src/core/findings/types.js';
 import { DEMO, folder, json, put, suvet } from '../support/run.js';
 
 type Checked = { files: string[]; list: Finding[] };
@@ -370,7 +370,7 @@ describe('every code is explained, and its page is true', () => {
   });
 
   test('every rule and every survey finding has a page', async () => {
-    const { RULES } = await import('../../src/core/check/rules/index.js');
+    const { RULES } = await import('../../dist/core/check/rules/index.js');
     expect(explainedCodes()).toEqual(expect.arrayContaining(RULES.map((rule) => rule.code)));
     const ran = await suvet(['explain', 'lost-value']);
     expect(ran.stdout).toMatch(/^lost-value {2}error\n/);

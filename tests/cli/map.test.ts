@@ -2,8 +2,8 @@
 import { join } from 'node:path';
 import { parse } from 'parse5';
 import { describe, expect, test } from 'vitest';
+import type { Crossing, HostCrossings } from '../../dist/core/crossing/types.js';
 import { validatorFor } from '../../dist/shell/files/schemas.js';
-import type { Crossing, HostCrossings } from '../../src/core/crossing/types.js';
 import { DEMO, folder, json, suvet } from '../support/run.js';
 
 const ELEMENTS = ['-c', join(DEMO, 'elements')];

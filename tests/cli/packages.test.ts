@@ -2,7 +2,7 @@
 import { mkdirSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
-import type { Component, Contract } from '../../src/core/contract/types.js';
+import type { Component, Contract } from '../../dist/core/contract/types.js';
 import { folder, json, suvet } from '../support/run.js';
 
 const element = (tag: string, body = '', base = 'HTMLElement') =>

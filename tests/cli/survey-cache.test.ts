@@ -3,8 +3,8 @@ import { chmodSync, existsSync, readdirSync, readFileSync, rmSync, writeFileSync
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expect, test } from 'vitest';
-import type { Contract } from '../../src/core/contract/types.js';
-import { isSettled, markOf } from '../../src/shell/files/file-marks.js';
+import type { Contract } from '../../dist/core/contract/types.js';
+import { isSettled, markOf } from '../../dist/shell/files/file-marks.js';
 import { folder, json, put, suvet } from '../support/run.js';
 
 const ELEMENT = (name: string) =>

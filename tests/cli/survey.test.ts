@@ -1,8 +1,8 @@
 import { mkdirSync, readFileSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
+import type { Component, Contract } from '../../dist/core/contract/types.js';
 import { validatorFor } from '../../dist/shell/files/schemas.js';
-import type { Component, Contract } from '../../src/core/contract/types.js';
 import { DEMO, folder, json, suvet } from '../support/run.js';
 
 /** Every item of a component in one line, with its place. */

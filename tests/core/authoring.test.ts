@@ -1,6 +1,6 @@
 /** Ways of authoring an element: one row a way, with what it offers. */
 import { describe, expect, test } from 'vitest';
-import { attributesOf } from '../../src/core/contract/types.js';
+import { attributesOf } from '../../dist/core/contract/types.js';
 import { surveyed } from '../support/memory.js';
 
 type Row = [way: string, source: string, offers: string, others?: Record<string, string>];

@@ -2,7 +2,7 @@
 import { join } from 'node:path';
 import { runInNewContext } from 'node:vm';
 import { describe, expect, test } from 'vitest';
-import { type BundleRequest, bundle } from '../../src/shell/pages/bundle.js';
+import { type BundleRequest, bundle } from '../../dist/shell/pages/bundle.js';
 import { folder } from '../support/run.js';
 
 /** A package with a build for each way of loading it, which says its name and the way. */

@@ -1,8 +1,8 @@
 /** Bundles: what esbuild makes of a package of several modules must survey like the modules themselves. */
 import { build } from 'esbuild';
 import { expect, test } from 'vitest';
-import type { Component } from '../../src/core/contract/types.js';
-import { attributesOf } from '../../src/core/contract/types.js';
+import type { Component } from '../../dist/core/contract/types.js';
+import { attributesOf } from '../../dist/core/contract/types.js';
 import { surveyed } from '../support/memory.js';
 import { folder } from '../support/run.js';
 

@@ -2,8 +2,8 @@
 import { transformSync } from 'esbuild';
 import ts from 'typescript';
 import { expect, test } from 'vitest';
-import type { Component } from '../../src/core/contract/types.js';
-import { attributesOf } from '../../src/core/contract/types.js';
+import type { Component } from '../../dist/core/contract/types.js';
+import { attributesOf } from '../../dist/core/contract/types.js';
 import { surveyed } from '../support/memory.js';
 
 const OLD = `import { Base, html } from 'kit'; import { element, property, state, query } from 'kit/decorators';

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { crossings, crossingsInto, crossingsOf } from '../../src/core/crossing/index.js';
-import { byDamage, countOutcomes, narrowed } from '../../src/core/crossing/narrow.js';
-import { arrivalText, readArrival } from '../../src/core/hosts/profile.js';
-import { openHost } from '../../src/shell/packages/hosts.js';
+import { crossings, crossingsInto, crossingsOf } from '../../dist/core/crossing/index.js';
+import { byDamage, countOutcomes, narrowed } from '../../dist/core/crossing/narrow.js';
+import { arrivalText, readArrival } from '../../dist/core/hosts/profile.js';
+import { openHost } from '../../dist/shell/packages/hosts.js';
 import { componentIn } from '../support/memory.js';
 
 const SOURCE = `

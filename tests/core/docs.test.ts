@@ -1,7 +1,7 @@
 /** Doc comments: descriptions, tags, types in braces, named items. */
 import { describe, expect, test } from 'vitest';
-import { isElementName } from '../../src/core/contract/tags.js';
-import { namedTag, parseDoc, wordsOf } from '../../src/core/survey/types/docs.js';
+import { isElementName } from '../../dist/core/contract/tags.js';
+import { namedTag, parseDoc, wordsOf } from '../../dist/core/survey/types/docs.js';
 
 describe('a comment', () => {
   test.each<[string, string, [tag: string, type: string | null, text: string][]]>([

@@ -1,17 +1,17 @@
 import fc from 'fast-check';
 import { parseFragment } from 'parse5';
 import { describe, expect, test } from 'vitest';
-import { CodeWriter } from '../../src/core/emit/code.js';
-import { camelCase, freeName, isIdentifier, kebabCase, pascalCase } from '../../src/core/emit/names.js';
+import { CodeWriter } from '../../dist/core/emit/code.js';
+import { camelCase, freeName, isIdentifier, kebabCase, pascalCase } from '../../dist/core/emit/names.js';
 import {
   commentText,
   htmlText,
   jsonInScript,
   markdownCode,
   stringLiteral,
-} from '../../src/core/emit/text.js';
-import { methodSignature, propertyKey, typeScriptOf } from '../../src/core/emit/typescript.js';
-import { parseModule } from '../../src/core/survey/syntax/parse.js';
+} from '../../dist/core/emit/text.js';
+import { methodSignature, propertyKey, typeScriptOf } from '../../dist/core/emit/typescript.js';
+import { parseModule } from '../../dist/core/survey/syntax/parse.js';
 
 /** Any text at all, with what breaks out of places mixed in. */
 const text = fc

@@ -1,6 +1,6 @@
 /** Events: one row a way of dispatching, with what a listener on the element would get. */
 import { describe, expect, test } from 'vitest';
-import type { ContractEvent } from '../../src/core/contract/types.js';
+import type { ContractEvent } from '../../dist/core/contract/types.js';
 import { componentIn, surveyed } from '../support/memory.js';
 
 /** `name EventType detail flags origin`, an event a line; flags b(ubbles), c(omposed), x (cancelable). */

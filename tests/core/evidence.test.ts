@@ -1,10 +1,10 @@
 /** What a contract says beyond the code of one class: builds, chunks, manifests, server signs. */
 import { expect, test } from 'vitest';
-import { manifestOf, readManifest } from '../../src/core/survey/evidence/manifest.js';
-import { survey } from '../../src/core/survey/index.js';
-import { compareLive } from '../../src/core/survey/live/compare.js';
-import type { SeenComponent } from '../../src/core/survey/live/seen.js';
-import { sortBuilds } from '../../src/core/survey/modules/builds.js';
+import { manifestOf, readManifest } from '../../dist/core/survey/evidence/manifest.js';
+import { survey } from '../../dist/core/survey/index.js';
+import { compareLive } from '../../dist/core/survey/live/compare.js';
+import type { SeenComponent } from '../../dist/core/survey/live/seen.js';
+import { sortBuilds } from '../../dist/core/survey/modules/builds.js';
 import { componentIn, reader, surveyed } from '../support/memory.js';
 
 test.each<[string, string[], string[], string[]]>([

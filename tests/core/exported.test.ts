@@ -4,7 +4,7 @@
  */
 import { transformSync } from 'esbuild';
 import { describe, expect, test } from 'vitest';
-import type { Component } from '../../src/core/contract/types.js';
+import type { Component } from '../../dist/core/contract/types.js';
 import { surveyed } from '../support/memory.js';
 
 /** One line a component: its properties with attributes, readers, events, slots and methods. */

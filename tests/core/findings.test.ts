@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { table, wrap } from '../../src/cli/screen/table.js';
-import { exitFor } from '../../src/cli/select.js';
-import { codeFrame } from '../../src/core/findings/frame.js';
-import { LineMap } from '../../src/core/findings/lines.js';
-import { nearest } from '../../src/core/findings/nearest.js';
-import { atLeast, type Finding, inReadingOrder, placeText } from '../../src/core/findings/types.js';
+import { table, wrap } from '../../dist/cli/screen/table.js';
+import { exitFor } from '../../dist/cli/select.js';
+import { codeFrame } from '../../dist/core/findings/frame.js';
+import { LineMap } from '../../dist/core/findings/lines.js';
+import { nearest } from '../../dist/core/findings/nearest.js';
+import { atLeast, type Finding, inReadingOrder, placeText } from '../../dist/core/findings/types.js';
 
 test('line and column of any offset are those that counting gives', () => {
   fc.assert(

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
-import { fold } from '../../src/core/survey/folding/fold.js';
-import type { Folded } from '../../src/core/survey/folding/folded.js';
-import { isFoldedObject, isReference, UNKNOWN } from '../../src/core/survey/folding/folded.js';
+import { fold } from '../../dist/core/survey/folding/fold.js';
+import type { Folded } from '../../dist/core/survey/folding/folded.js';
+import { isFoldedObject, isReference, UNKNOWN } from '../../dist/core/survey/folding/folded.js';
 import { graphOf } from '../support/memory.js';
 
 const MODULES = {

@@ -1,8 +1,8 @@
 /** Kinds of value that a type allows, and what every element has from the platform. */
 import { describe, expect, test } from 'vitest';
-import { isRich, kindsOf, kindsRead } from '../../src/core/contract/kinds.js';
-import { isGlobalAttribute, isGlobalProperty } from '../../src/core/contract/platform.js';
-import type { AttributeReader, JsonSchema } from '../../src/core/contract/types.js';
+import { isRich, kindsOf, kindsRead } from '../../dist/core/contract/kinds.js';
+import { isGlobalAttribute, isGlobalProperty } from '../../dist/core/contract/platform.js';
+import type { AttributeReader, JsonSchema } from '../../dist/core/contract/types.js';
 
 test.each<[string, JsonSchema | null, string[]]>([
   ['string', { type: 'string' }, ['empty', 'string']],

@@ -7,7 +7,7 @@ import {
   pythonString,
   pythonWords,
   snakeCase,
-} from '../../src/core/emit/languages.js';
+} from '../../dist/core/emit/languages.js';
 
 test.each([
   ['plain', '"plain"', "'plain'", "'plain'"],

@@ -1,7 +1,7 @@
 /** The class that every wrapper of a framework shares, by itself: run in Node.js on elements that are not the DOM's. */
 import { transformSync } from 'esbuild';
 import { afterAll, beforeEach, describe, expect, test, vi } from 'vitest';
-import { elementLink } from '../../src/core/hosts/wrapping/link.js';
+import { elementLink } from '../../dist/core/hosts/wrapping/link.js';
 
 type Values = Record<string, unknown>;
 type Handlers = Record<string, ((event: Event) => void) | undefined>;

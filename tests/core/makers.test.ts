@@ -1,6 +1,6 @@
 /** Elements that a function of another package makes or registers: what it is given, and what it makes of that. */
 import { describe, expect, test } from 'vitest';
-import { attributesOf } from '../../src/core/contract/types.js';
+import { attributesOf } from '../../dist/core/contract/types.js';
 import { componentIn, surveyed } from '../support/memory.js';
 
 const names = (list: readonly { name: string }[]) => list.map((one) => one.name).sort();

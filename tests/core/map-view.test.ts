@@ -1,9 +1,9 @@
 /** The view of a map: columns, what is said of each item, conditions told once. */
 import { describe, expect, test } from 'vitest';
-import { mapView, nextStep } from '../../src/cli/screen/map.js';
-import { Screen } from '../../src/cli/screen/screen.js';
-import type { Crossing, HostCrossings } from '../../src/core/crossing/types.js';
-import { markdownMap } from '../../src/core/report/markdown.js';
+import { mapView, nextStep } from '../../dist/cli/screen/map.js';
+import { Screen } from '../../dist/cli/screen/screen.js';
+import type { Crossing, HostCrossings } from '../../dist/core/crossing/types.js';
+import { markdownMap } from '../../dist/core/report/markdown.js';
 
 const screen = new Screen({ quiet: false, verbose: false, color: false });
 const item = (rest: Partial<Crossing>): Crossing => ({

@@ -1,10 +1,10 @@
 /** What a written value is meant for, and what a property makes of a text. */
 import { expect, test } from 'vitest';
-import { isSetToText, itemMeant, textIn } from '../../src/core/check/meant.js';
-import type { Component } from '../../src/core/contract/types.js';
-import { isNamedAfter } from '../../src/core/emit/names.js';
-import type { ItemUse } from '../../src/core/hosts/uses.js';
-import { openHost } from '../../src/shell/packages/hosts.js';
+import { isSetToText, itemMeant, textIn } from '../../dist/core/check/meant.js';
+import type { Component } from '../../dist/core/contract/types.js';
+import { isNamedAfter } from '../../dist/core/emit/names.js';
+import type { ItemUse } from '../../dist/core/hosts/uses.js';
+import { openHost } from '../../dist/shell/packages/hosts.js';
 import { componentIn } from '../support/memory.js';
 
 const PIER: Component = componentIn(`

@@ -1,7 +1,7 @@
 /** What minifiers and bundlers leave of decorated classes, class by class: names say nothing there, forms do. */
 import { expect, test } from 'vitest';
-import { attributesOf } from '../../src/core/contract/types.js';
-import { survey } from '../../src/core/survey/index.js';
+import { attributesOf } from '../../dist/core/contract/types.js';
+import { survey } from '../../dist/core/survey/index.js';
 import { componentIn, reader, surveyed } from '../support/memory.js';
 
 const HELPER = 'function d(a, b, c, e) { return e; }\n';

@@ -1,10 +1,10 @@
 /** Classes as compilers leave them for engines without classes, held against the same classes as they were written. */
 import ts from 'typescript';
 import { expect, test } from 'vitest';
-import type { Component } from '../../src/core/contract/types.js';
-import { attributesOf } from '../../src/core/contract/types.js';
-import { parseModule } from '../../src/core/survey/syntax/parse.js';
-import { restoreClasses } from '../../src/core/survey/syntax/restoring.js';
+import type { Component } from '../../dist/core/contract/types.js';
+import { attributesOf } from '../../dist/core/contract/types.js';
+import { parseModule } from '../../dist/core/survey/syntax/parse.js';
+import { restoreClasses } from '../../dist/core/survey/syntax/restoring.js';
 import { componentIn, surveyed } from '../support/memory.js';
 
 const SOURCE = `

@@ -1,12 +1,12 @@
 /** Probing without a page: values for types, trials for items, results put together and written for CI systems. */
 import { describe, expect, test } from 'vitest';
+import type { JsonSchema } from '../../dist/core/contract/types.js';
+import { trialsOf } from '../../dist/core/probe/plan.js';
+import { countTrials, differencesOf, merged, type ProbeCell } from '../../dist/core/probe/result.js';
+import { samplesFor } from '../../dist/core/probe/samples.js';
+import { junitOf } from '../../dist/core/report/junit.js';
+import { probePage } from '../../dist/core/report/probe.js';
 import { openHost } from '../../dist/shell/packages/hosts.js';
-import type { JsonSchema } from '../../src/core/contract/types.js';
-import { trialsOf } from '../../src/core/probe/plan.js';
-import { countTrials, differencesOf, merged, type ProbeCell } from '../../src/core/probe/result.js';
-import { samplesFor } from '../../src/core/probe/samples.js';
-import { junitOf } from '../../src/core/report/junit.js';
-import { probePage } from '../../src/core/report/probe.js';
 import { componentIn } from '../support/memory.js';
 
 describe('values for a type', () => {

@@ -1,6 +1,6 @@
 /** Properties and attributes: what is public, of which type, driven by which attribute. */
 import { describe, expect, test } from 'vitest';
-import type { Component } from '../../src/core/contract/types.js';
+import type { Component } from '../../dist/core/contract/types.js';
 import { componentIn, surveyed } from '../support/memory.js';
 
 /** `name: type = default [readonly] @attribute/reader[/reflects]`, a property a line, then free attributes. */

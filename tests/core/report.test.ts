@@ -1,9 +1,9 @@
 /** The pages: the report of a demo or a team, and the map, as trees that a reader and a screen reader walk. */
 import { type DefaultTreeAdapterTypes, defaultTreeAdapter as dom, parse } from 'parse5';
 import { describe, expect, test } from 'vitest';
-import { crossings } from '../../src/core/crossing/index.js';
-import { mapPage, type ReportModel, reportPage } from '../../src/core/report/html.js';
-import { openHost } from '../../src/shell/packages/hosts.js';
+import { crossings } from '../../dist/core/crossing/index.js';
+import { mapPage, type ReportModel, reportPage } from '../../dist/core/report/html.js';
+import { openHost } from '../../dist/shell/packages/hosts.js';
 import { componentIn } from '../support/memory.js';
 
 type Element = DefaultTreeAdapterTypes.Element;

@@ -5,8 +5,8 @@
 import fc from 'fast-check';
 import ts from 'typescript';
 import { expect, test } from 'vitest';
-import type { Component } from '../../src/core/contract/types.js';
-import { attributesOf } from '../../src/core/contract/types.js';
+import type { Component } from '../../dist/core/contract/types.js';
+import { attributesOf } from '../../dist/core/contract/types.js';
 import { surveyed } from '../support/memory.js';
 
 interface Model {

@@ -1,7 +1,7 @@
 /** The rules: one row a use of an element, with what is said about it in each host. */
 import { describe, expect, test } from 'vitest';
+import { check } from '../../dist/core/check/index.js';
 import { openHost } from '../../dist/shell/packages/hosts.js';
-import { check } from '../../src/core/check/index.js';
 import { componentIn } from '../support/memory.js';
 import { usesIn } from '../support/uses.js';
 

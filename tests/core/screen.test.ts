@@ -1,6 +1,6 @@
 /** Tables and wrapped text on a terminal. */
 import { describe, expect, test } from 'vitest';
-import { count, table, wrap } from '../../src/cli/screen/table.js';
+import { count, table, wrap } from '../../dist/cli/screen/table.js';
 
 describe('table', () => {
   test('columns are as wide as their widest cell, two spaces apart, without trailing space', () => {

@@ -1,6 +1,6 @@
 /** What the text of host code tells of a value, and which elements its DOM calls reach. */
 import { describe, expect, test } from 'vitest';
-import { domUses } from '../../src/core/hosts/dom-uses.js';
+import { domUses } from '../../dist/core/hosts/dom-uses.js';
 import {
   entriesOf,
   hiding,
@@ -9,8 +9,8 @@ import {
   namesIn,
   parseExpression,
   sketchOfText,
-} from '../../src/core/hosts/sketch.js';
-import { type Ast, parseModule } from '../../src/core/survey/syntax/parse.js';
+} from '../../dist/core/hosts/sketch.js';
+import { type Ast, parseModule } from '../../dist/core/survey/syntax/parse.js';
 
 const KEEPERS: Keepers = { useState: 'name', ref: 'name', signal: 'call', createSignal: 'call' };
 const SCRIPT = `

@@ -1,9 +1,9 @@
 /** What a wrapper offers, for each kind of item; what servers print of it. */
 import { expect, test } from 'vitest';
-import type { Component, ContractEvent, ContractProperty } from '../../src/core/contract/types.js';
-import { heardBy } from '../../src/core/hosts/wrapping/heard.js';
-import { markupSurfacesOf } from '../../src/core/hosts/wrapping/markup.js';
-import { type Habits, methodsOf, surfacesOf } from '../../src/core/hosts/wrapping/surface.js';
+import type { Component, ContractEvent, ContractProperty } from '../../dist/core/contract/types.js';
+import { heardBy } from '../../dist/core/hosts/wrapping/heard.js';
+import { markupSurfacesOf } from '../../dist/core/hosts/wrapping/markup.js';
+import { type Habits, methodsOf, surfacesOf } from '../../dist/core/hosts/wrapping/surface.js';
 
 const string = { text: 'string', schema: { type: 'string' } };
 const number = { text: 'number', schema: { type: 'number' } };

@@ -1,7 +1,7 @@
 /** Ways of authoring, one row each: what the contract must say of a small source. */
 import { describe, expect, test } from 'vitest';
-import { attributesOf } from '../../src/core/contract/types.js';
-import { importsIn } from '../../src/core/survey/modules/imports.js';
+import { attributesOf } from '../../dist/core/contract/types.js';
+import { importsIn } from '../../dist/core/survey/modules/imports.js';
 import { componentIn, surveyed } from '../support/memory.js';
 
 const LIB = {

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
-import { kindsOf } from '../../src/core/contract/kinds.js';
-import { typeScriptOf } from '../../src/core/emit/typescript.js';
-import { typeOfText } from '../../src/core/survey/types/types.js';
+import { kindsOf } from '../../dist/core/contract/kinds.js';
+import { typeScriptOf } from '../../dist/core/emit/typescript.js';
+import { typeOfText } from '../../dist/core/survey/types/types.js';
 import { graphOf } from '../support/memory.js';
 
 const DECLARED = `

@@ -1,8 +1,8 @@
 /** Host code as hosts read it: which elements it uses, and what it writes, hears and slots there. */
 import { describe, expect, test } from 'vitest';
+import type { HostUses } from '../../dist/core/hosts/uses.js';
+import { parseModule } from '../../dist/core/survey/syntax/parse.js';
 import { openHost } from '../../dist/shell/packages/hosts.js';
-import type { HostUses } from '../../src/core/hosts/uses.js';
-import { parseModule } from '../../src/core/survey/syntax/parse.js';
 import { usesIn } from '../support/uses.js';
 
 /** `tag: kind name form=value ...`, a use a line. */

@@ -2,8 +2,8 @@
 import fc from 'fast-check';
 import semver from 'semver';
 import { describe, expect, test } from 'vitest';
-import { openHost } from '../../src/shell/packages/hosts.js';
-import { isWithin, measuredFor, versionIn } from '../../src/shell/packages/versions.js';
+import { openHost } from '../../dist/shell/packages/hosts.js';
+import { isWithin, measuredFor, versionIn } from '../../dist/shell/packages/versions.js';
 import { folder } from '../support/run.js';
 
 const VUE = [

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll } from 'vitest';
 import { launchChromium } from '../../dist/shell/engines/chromium.js';
-import type { Engine, EnginePage } from '../../src/shell/engines/engine.js';
+import type { Engine, EnginePage } from '../../dist/shell/engines/engine.js';
 
 /** One browser for all tests of a file; gives a function that opens a page with a script in it. */
 export function browser(

@@ -1,6 +1,6 @@
 /** What a probe of the demo's components has to show in every host. */
 import { expect } from 'vitest';
-import { differencesOf, type ProbeResult } from '../../src/core/probe/result.js';
+import { differencesOf, type ProbeResult } from '../../dist/core/probe/result.js';
 
 /** No prediction is wrong, no cell failed, nearly everything could be told, and both verdicts came up. */
 export function expectHonest(cells: ProbeResult['cells'], hosts: readonly string[]): void {

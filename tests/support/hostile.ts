@@ -1,6 +1,6 @@
 /** Contracts as an enemy would write them. */
 import fc from 'fast-check';
-import type { Component, TypeInfo } from '../../src/core/contract/types.js';
+import type { Component, TypeInfo } from '../../dist/core/contract/types.js';
 
 const nasty = fc.oneof(
   fc.string({ unit: 'binary', maxLength: 12 }),

@@ -1,5 +1,5 @@
 /** Values as literals of the languages that servers are written in, and programs that print tags with them. */
-import { asciiJava, javaString, phpString, pythonString } from '../../src/core/emit/languages.js';
+import { asciiJava, javaString, phpString, pythonString } from '../../dist/core/emit/languages.js';
 
 export interface Desk {
   words?: string;

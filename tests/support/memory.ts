@@ -1,8 +1,8 @@
 import { posix } from 'node:path';
-import type { Component, Contract } from '../../src/core/contract/types.js';
-import type { Finding } from '../../src/core/findings/types.js';
-import { survey } from '../../src/core/survey/index.js';
-import { ModuleGraph, type ModuleReader } from '../../src/core/survey/modules/modules.js';
+import type { Component, Contract } from '../../dist/core/contract/types.js';
+import type { Finding } from '../../dist/core/findings/types.js';
+import { survey } from '../../dist/core/survey/index.js';
+import { ModuleGraph, type ModuleReader } from '../../dist/core/survey/modules/modules.js';
 
 /** A module reader over texts in memory. Relative specifiers only; `.js` finds `.ts`. */
 export function reader(files: Record<string, string>): ModuleReader {
