@@ -14,10 +14,6 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   throw error;
 });
 
-// Ending the process runs what was registered for its end: browsers go with it. 128 and the signal's number.
-process.once('SIGINT', () => process.exit(130));
-process.once('SIGTERM', () => process.exit(143));
-
 const version = (
   JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { version: string }
 ).version;

@@ -3,8 +3,9 @@
 import type { Browser, Page } from 'puppeteer-core';
 import type { Engine, EngineName, EnginePage } from './engine.js';
 import { EMPTY_PAGE, LONGEST_STEP, PAGE_ORIGIN, PageHung, within } from './engine.js';
+import { exitOnSignals } from './signals.js';
 
-/** The browser is ended when the process ends, whatever ends it; signals are for the command line to answer. */
+/** The browser is ended when the process ends, whatever ends it; signals are answered for all engines together. */
 export const ENDS_WITH_THE_PROCESS = {
   handleSIGINT: false,
   handleSIGTERM: false,
@@ -29,7 +30,11 @@ export async function puppeteerEngine(
   start: () => Promise<Browser>,
   fresh: (browser: Browser) => Promise<FreshPage>,
 ): Promise<Engine> {
-  let browser: Browser | null = await start();
+  const release = exitOnSignals();
+  let browser: Browser | null = await start().catch((error: unknown) => {
+    release();
+    throw error;
+  });
   const version = (await browser.version()).replace(/^.*\//, '');
   const abandon = () => {
     browser?.process()?.kill('SIGKILL');
@@ -45,7 +50,11 @@ export async function puppeteerEngine(
     },
     async close() {
       process.off('exit', abandon);
-      await browser?.close();
+      try {
+        await browser?.close();
+      } finally {
+        release();
+      }
     },
   };
 }

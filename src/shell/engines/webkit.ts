@@ -10,6 +10,7 @@ import { EMPTY_PAGE, LONGEST_STEP, PageHung, within } from './engine.js';
 import type { Program } from './programs.js';
 import { findProgram, notStarted, requireProgram } from './programs.js';
 import { contentTypeOf } from './puppeteer.js';
+import { exitOnSignals } from './signals.js';
 
 const DRIVER: Program = {
   name: 'webkit',
@@ -78,8 +79,10 @@ async function startSession(): Promise<Session> {
   const processes: ChildProcess[] = [];
   const end = () => {
     process.off('exit', end);
+    release();
     for (const child of processes.splice(0).reverse()) child.kill('SIGKILL');
   };
+  const release = exitOnSignals();
   process.once('exit', end);
   const driver = requireProgram(DRIVER);
   try {
