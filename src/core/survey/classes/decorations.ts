@@ -10,7 +10,7 @@ import { asString } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
 import { calledName, localDeclarations, unwrap } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
-import { functionsAround } from '../syntax/find.js';
+import { firstFrom, functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import type { About } from './about.js';
@@ -104,9 +104,18 @@ function assignedTo(node: Ast.Node, scope: Scope): Ast.Node | null {
   if (declaration && declaration.kind !== 'variable') return null;
   const given = assignmentsIn(program).get(node.name) ?? [];
   // Minifiers use one name again and again; what is meant stands before, in the same function.
-  const around = functions.at(-1);
-  const near = given.findLast((one) => one.end <= node.start && (!around || one.start > around.start));
+  const near = lastBefore(node.start, given, functions.at(-1)?.start ?? -1);
   return near ?? (node.name.startsWith('_') ? (given[0] ?? null) : null);
+}
+
+/** Of nodes in the order of the text, the last that ends before an offset and starts after another. */
+function lastBefore(end: number, nodes: readonly Ast.Node[], start: number): Ast.Node | null {
+  for (let at = firstFrom(nodes, end) - 1; at >= 0; at -= 1) {
+    const node = nodes[at];
+    if (!node || node.start <= start) return null;
+    if (node.end <= end) return node;
+  }
+  return null;
 }
 
 const ASSIGNED = new WeakMap<Ast.Program, Map<string, Ast.Node[]>>();

@@ -98,20 +98,25 @@ interface Styles {
   onHost: Set<string>;
 }
 
-/** Does the declaration at an offset stand in a rule for `:host`? */
-function isHostRule(css: string, at: number): boolean {
-  const open = css.lastIndexOf('{', at);
-  if (open < 0) return false;
-  const before = Math.max(
-    css.lastIndexOf('}', open),
-    css.lastIndexOf('{', open - 1),
-    css.lastIndexOf(';', open),
-  );
-  const selector = css.slice(before + 1, open).trim();
-  return /^:host(?:\([^()]*(?:\([^()]*\)[^()]*)*\)|-context\([^()]*\))*$/.test(
-    selector.split(',')[0]?.trim() ?? '',
-  );
+/** Tells of declarations, at offsets that grow, whether they stand in a rule for `:host`. */
+function hostRules(css: string): (at: number) => boolean {
+  const marks = /[{};]/g;
+  let isHost = false;
+  let next = marks.exec(css);
+  let after = 0;
+  return (at) => {
+    for (; next !== null && next.index <= at; next = marks.exec(css)) {
+      if (next[0] === '{') isHost = isHostSelector(css.slice(after, next.index));
+      after = next.index + 1;
+    }
+    return isHost;
+  };
 }
+
+const isHostSelector = (selectors: string) =>
+  /^:host(?:\([^()]*(?:\([^()]*\)[^()]*)*\)|-context\([^()]*\))*$/.test(
+    selectors.split(',')[0]?.trim() ?? '',
+  );
 
 type Add = (list: Map<string, ContractNamed>, name: string) => void;
 
@@ -139,10 +144,11 @@ function readText(text: string, add: Add, lists: Lists, styles: Styles): void {
     if (match[2] && entry && entry.default === undefined)
       entry.default = fallbackAt(css, match.index + match[0].length);
   }
+  const isInHostRule = hostRules(css);
   for (const match of css.matchAll(/(?<=^|[{;\s])(--[a-zA-Z][\w-]*)\s*:/g)) {
     const name = match[1] ?? '';
     styles.defined.add(name);
-    if (!isHostRule(css, match.index)) continue;
+    if (!isInHostRule(match.index)) continue;
     // What the element sets on itself, a page's rule for the element sets otherwise.
     styles.onHost.add(name);
     add(lists.cssProperties, name);

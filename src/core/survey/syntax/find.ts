@@ -161,7 +161,7 @@ function indexOf(program: Program): Lists {
   return lists;
 }
 
-function firstFrom(list: readonly { start: number }[], start: number): number {
+export function firstFrom(list: readonly { start: number }[], start: number): number {
   let low = 0;
   let high = list.length;
   while (low < high) {
