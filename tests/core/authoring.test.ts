@@ -339,6 +339,11 @@ rows('component compilers', [
     'pier-a: deck | deck | ',
   ],
   [
+    'a table of an element that listens, and has no members',
+    `start([['chunk', [[1, 'pier-a', null, [[0, 'click', 'onClick']]]]]]);`,
+    'pier-a:  |  | ',
+  ],
+  [
     'a table of elements loaded when somebody asks for it',
     `export const load = (options) => start([['chunk', [[1, 'pier-a', { deck: [1], show: [64] }]]]], options);`,
     'pier-a (by-call): deck | deck | ',

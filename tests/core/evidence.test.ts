@@ -86,6 +86,23 @@ test('builds: what is not exported, and holds the same files again, is another b
   ]);
 });
 
+test('builds: a word that elements are called by, too, marks one only where most is there without it', () => {
+  const elements = ['modal', 'modal-legacy', 'pager', 'dns-global', 'file-system', 'tab'];
+  const others = (files: string[]) => sortBuilds(files, []).others;
+  expect(others(elements.map((one) => `dist/x-${one}.entry.js`))).toEqual([]);
+  expect(others(['a.js', 'a-legacy.js', 'b.js', 'b-legacy.js', 'c.js'])).toEqual([
+    'a-legacy.js',
+    'b-legacy.js',
+  ]);
+  expect(others(['kit.js', 'kit.global.js', 'kit-global.js'])).toEqual(['kit.global.js', 'kit-global.js']);
+  expect(others(['modal.js', 'legacy/modal.js', 'legacy/tab.js'])).toEqual([
+    'legacy/modal.js',
+    'legacy/tab.js',
+  ]);
+  expect(others(['modal.js', 'legacy/old-modal.js'])).toEqual([]);
+  expect(others(['esm/pager/pager.js', 'parts/pager/pager.js', 'parts/legacy/old/pager.js'])).toEqual([]);
+});
+
 test('a component in a chunk is imported by the module that the package exports for it', () => {
   const files = {
     'all.js': "import './chunk-1.js'; import './chunk-2.js';",

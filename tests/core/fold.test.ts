@@ -63,6 +63,7 @@ test.each<[string, unknown]>([
   ['location.hash', UNKNOWN],
   ['one', UNKNOWN],
   ['`${location.hash}`', UNKNOWN],
+  ["[...LIST, ...'cd']", ['a', 'b', 'c', 'd']],
   ['[...LIST, ...rest()]', ['a', 'b', UNKNOWN]],
   ["'highMark'.replace(/[A-Z]/g, (one) => '-' + one.toLowerCase())", 'high-mark'],
   ["'a-b-c'.replaceAll('-', '_')", 'a_b_c'],

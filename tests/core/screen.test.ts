@@ -1,5 +1,6 @@
 /** Tables and wrapped text on a terminal. */
 import { describe, expect, test } from 'vitest';
+import { pathsInShort } from '../../dist/cli/screen/survey.js';
 import { count, table, wrap } from '../../dist/cli/screen/table.js';
 
 describe('table', () => {
@@ -99,4 +100,15 @@ test.each([
   [2, 'match', 'matches', '2 matches'],
 ])('count %i %s', (number, one, many, text) => {
   expect(count(number, one, many)).toBe(text);
+});
+
+test('paths that are called alike, or stand in one folder, are told together, and a long list ends', () => {
+  const tests = ['a', 'b', 'c', 'd'].map((one) => `dist/${one}/tests`);
+  const made = ['1', '2', '3', '4'].map((one) => `min/${one}.min.js`);
+  expect(pathsInShort(['dist/cjs', ...tests, ...made, 'x/y.js'])).toBe(
+    'dist/cjs, x/y.js, 4 named tests, 4 in min/',
+  );
+  expect(pathsInShort(['a.js', 'b.js', 'c.js', 'd.js'])).toBe('a.js, b.js, c.js, d.js');
+  const many = Array.from({ length: 14 }, (_, at) => `${at}/${at}.js`);
+  expect(pathsInShort(many)).toBe(`${many.slice(0, 12).join(', ')} and 2 more`);
 });

@@ -36,8 +36,10 @@ export const survey: CommandSpec = {
     const { findingLines } = await import('../screen/findings.js');
     const { exitFor } = await import('../select.js');
     for (const line of findingLines(findings, call.screen)) call.screen.say(line);
-    if (surveyed.leftOut.length > 0)
-      call.screen.say(`Other builds, demos and tests were left out: ${surveyed.leftOut.join(', ')}`);
+    if (surveyed.leftOut.length > 0) {
+      const { pathsInShort } = await import('../screen/survey.js');
+      call.screen.say(`Other builds, demos and tests were left out: ${pathsInShort(surveyed.leftOut)}`);
+    }
     const document = await documentOf(call, contract);
     if (typeof call.options.out === 'string')
       await writeDocument(call, call.options.out, document ?? contract);

@@ -173,6 +173,30 @@ function shorten(text: string, most = 40): string {
   return text.length > most ? `${text.slice(0, most - 3)}...` : text;
 }
 
+/** Paths in a few words: many that are called alike, or stand in one folder, together. */
+export function pathsInShort(paths: readonly string[]): string {
+  const lastOf = (path: string) => path.slice(path.lastIndexOf('/') + 1);
+  const folderOf = (path: string) => path.slice(0, path.lastIndexOf('/') + 1);
+  const groups: string[] = [];
+  let rest = paths;
+  for (const [wordOf, words] of [
+    [lastOf, 'named'],
+    [folderOf, 'in'],
+  ] as const) {
+    const counts = new Map<string, number>();
+    for (const one of rest) counts.set(wordOf(one), (counts.get(wordOf(one)) ?? 0) + 1);
+    const large = new Map([...counts].filter(([word, count]) => word !== '' && count > MOST_ALIKE));
+    rest = rest.filter((one) => !large.has(wordOf(one)));
+    groups.push(...[...large].map(([word, count]) => `${count} ${words} ${word}`));
+  }
+  const all = [...rest, ...groups];
+  const more = all.length - MOST_PATHS;
+  return more > 1 ? `${all.slice(0, MOST_PATHS).join(', ')} and ${more} more` : all.join(', ');
+}
+
+const MOST_ALIKE = 3;
+const MOST_PATHS = 12;
+
 function moduleOf({ module, unexported, registers, registeredBy }: Component): string {
   const call = registeredBy ? `: ${registeredBy}()` : '';
   return `${module}${unexported ? ' (not exported)' : ''}, registers ${registers}${call}`;

@@ -121,19 +121,22 @@ interface MemberTable {
   flags: number;
 }
 
-/** `[flags, "a-b", { members }, [listeners], states, { watched }]`, or `[flags, "a-b"]` alone; null for anything else. */
+/**
+ * `[flags, "a-b", { members }, [listeners], states, { watched }]`, where an element without members has null for them
+ * or `[flags, "a-b"]` alone; null for anything else.
+ */
 export function memberTableIn(node: Ast.Node): MemberTable | null {
   if (node.type !== 'ArrayExpression') return null;
   const [flags, tag, members, ...others] = node.elements;
   if (flags?.type !== 'Literal' || typeof flags.value !== 'number') return null;
   if (tag?.type !== 'Literal' || typeof tag.value !== 'string') return null;
-  if (members === undefined && isElementName(tag.value))
-    return { tag: tag.value, members: EMPTY, watched: [], flags: flags.value };
-  if (members?.type !== 'ObjectExpression') return null;
+  const isEmpty = members === undefined || (members?.type === 'Literal' && members.value === null);
+  const table = isEmpty && isElementName(tag.value) ? EMPTY : members;
+  if (table?.type !== 'ObjectExpression') return null;
   const watched = others.flatMap((one) =>
     one?.type === 'ObjectExpression' ? one.properties.flatMap((entry) => plainKey(entry)) : [],
   );
-  return { tag: tag.value, members, watched, flags: flags.value };
+  return { tag: tag.value, members: table, watched, flags: flags.value };
 }
 
 function plainKey(entry: Ast.ObjectPropertyKind): string[] {

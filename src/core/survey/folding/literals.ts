@@ -52,7 +52,8 @@ export function foldArray(node: Ast.ArrayExpression, inner: (node: Ast.Node) => 
   for (const element of node.elements) {
     if (element?.type === 'SpreadElement') {
       const spread = inner(element.argument);
-      if (Array.isArray(spread)) for (const one of spread) items.push(one);
+      // A text is spread into its characters.
+      if (Array.isArray(spread) || typeof spread === 'string') for (const one of spread) items.push(one);
       else items.push(UNKNOWN);
     } else items.push(element ? inner(element) : undefined);
   }

@@ -11,9 +11,12 @@ export interface Builds {
 }
 
 const OTHER_FOLDERS =
-  /(?:^|\/)(?:(?:\w+-)?(?:cjs|commonjs|umd|iife|amd|es5|esm5|nomodule|cdn)|system|systemjs|legacy|bundles?|bundled)(?:\/|$)|^(?:dist\/)?hydrate(?:\/|$)/i;
+  /(?:^|\/)(?:(?:\w+-)?(?:cjs|commonjs|umd|iife|amd|es5|esm5|nomodule|cdn)|system|systemjs|bundles?|bundled)(?:\/|$)|^(?:dist\/)?hydrate(?:\/|$)/i;
 const OTHER_FILES =
-  /(?:(?:^|\/)(?:bundled?|umd|iife|cjs)|[.-](?:min|umd|cjs|iife|amd|bundled?|system|legacy|es5|ssr|global))(?:\.(?:entry|esm))?\.[cm]?jsx?$/i;
+  /(?:(?:^|\/)(?:bundled?|umd|iife|cjs)|[.-](?:min|umd|cjs|iife|amd|bundled?|es5)|\.(?:system|legacy|ssr|global))(?:\.(?:entry|esm))?\.[cm]?jsx?$/i;
+/** Words that elements are called by, too: the files of a build are there without the word. */
+const WORDED_FILE = /-(?:system|legacy|ssr|global)(?=(?:\.(?:entry|esm))?\.[cm]?jsx?$)/i;
+const WORDED_FOLDER = /(?:^|\/)legacy\//i;
 /** Pages, demos and tests come last: what they register is never taken for the package's own. */
 const ASIDE =
   /(?:^|\/)(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?|playground|site|website)(?:\/|$)/i;
@@ -46,8 +49,9 @@ export function sortBuilds(
       ![one, minified].some((name) => entries.includes(name))
     );
   };
+  const worded = new Set(wordedBuilds(files));
   const isOther = (one: string) =>
-    isNamedOther(one) || twins.has(topFolder(one)) || hasModule(one) || hasMinified(one);
+    isNamedOther(one) || worded.has(one) || twins.has(topFolder(one)) || hasModule(one) || hasMinified(one);
   const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
   // Bundlers put a mark of the content behind the names of chunks.
   const built = new Set(
@@ -104,6 +108,40 @@ function twinFolders(files: readonly string[], exported: ReadonlySet<string>): S
   return new Set(twins);
 }
 
+/**
+ * The files of builds that are marked by a word that elements are called by, too. Of a build most is there without the
+ * word, in another folder or in the same one; and most of what is in that one is there with it.
+ */
+function wordedBuilds(files: readonly string[]): string[] {
+  const inFolder = files.filter((one) => WORDED_FOLDER.test(one));
+  const marked = files.filter((one) => WORDED_FILE.test(one) && !WORDED_FOLDER.test(one));
+  const plain = files.filter((one) => !WORDED_FOLDER.test(one)).map((one) => `/${withoutEnding(one)}`);
+  const isThereToo = (file: string) => {
+    const inside = `/${withoutEnding(file.slice(file.search(WORDED_FOLDER)).replace(WORDED_FOLDER, ''))}`;
+    return plain.some((one) => one.endsWith(inside));
+  };
+  const all = new Set(files);
+  const places = new Map<string, { marked: string[]; twins: number; plain: number }>();
+  for (const file of marked) {
+    const place = places.get(folderOf(file)) ?? { marked: [], twins: 0, plain: 0 };
+    place.marked.push(file);
+    if (all.has(file.replace(WORDED_FILE, ''))) place.twins += 1;
+    places.set(folderOf(file), place);
+  }
+  for (const file of files) {
+    const place = WORDED_FILE.test(file) ? undefined : places.get(folderOf(file));
+    if (place && /\.[cm]?jsx?$/.test(file)) place.plain += 1;
+  }
+  return [
+    ...(2 * inFolder.filter(isThereToo).length >= inFolder.length ? inFolder : []),
+    ...[...places.values()].flatMap((one) =>
+      2 * one.twins >= Math.max(one.marked.length, one.plain) ? one.marked : [],
+    ),
+  ];
+}
+
+const folderOf = (file: string) => file.replace(/[^/]*$/, '');
+
 /** So many files by the same names, and such a share of all, show that a folder is another once more. */
 const TWIN = { least: 10, share: 0.5 };
 
@@ -115,9 +153,13 @@ function topFolder(file: string): string {
 export function namesOfBuilds(files: readonly string[], kept: readonly string[] = []): string[] {
   const folders = new Set(kept.map(topFolder));
   const names = files.map((file) => {
-    const folder = OTHER_FOLDERS.exec(file) ?? NOT_OFFERED.exec(file) ?? SOURCE_FOLDER.exec(file);
+    const folder = [OTHER_FOLDERS, NOT_OFFERED, WORDED_FOLDER, SOURCE_FOLDER]
+      .map((one) => one.exec(file))
+      .find((one) => one !== null);
     if (folder) return file.slice(0, folder.index + folder[0].length).replace(/\/$/, '');
-    return isNamedOther(file) || folders.has(topFolder(file)) ? file : topFolder(file) || file;
+    return isNamedOther(file) || WORDED_FILE.test(file) || folders.has(topFolder(file))
+      ? file
+      : topFolder(file) || file;
   });
   return [...new Set(names)].sort();
 }
