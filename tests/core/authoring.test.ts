@@ -277,6 +277,15 @@ test('tables that are put together from tables of the class, and of one above it
   expect(offered(source)).toBe('pier-a: deck maxRows | deck max-rows | ');
 });
 
+test('a mixin that is applied again above a class takes nothing from the class below', () => {
+  const source = `class Base extends HTMLElement { static get observedAttributes() { return this.names } static get names() { return [] } }
+    const InWords = (above) => class extends above { static get names() { return [...above.names, 'words'] } set words(value) {} };
+    class Pier extends InWords(Base) { static get names() { return [...super.names, 'deck'] } }
+    class Bar extends InWords(Pier) { static get names() { return [...super.names, 'rows'] } }
+    customElements.define('pier-bar', Bar); customElements.define('pier-x', Pier);`;
+  expect(offered(source)).toBe('pier-bar: words | deck rows words | \npier-x: words | deck words | ');
+});
+
 test('a function that only keeps what it is given registers nothing, whatever it is called', () => {
   const source = `const effects = {}; const registerEffect = (name, effect) => { if (effects[name] != null) throw new Error(name); effects[name] = effect; };
     registerEffect('fade-in', { setUp() {}, run() {} }); class Pier extends HTMLElement {} customElements.define('pier-a', Pier);`;

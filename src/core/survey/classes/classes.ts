@@ -14,12 +14,12 @@ import type { ClassChain, Layer } from './layers.js';
 import { makesProperties } from './layers.js';
 
 /**
- * Follows the `extends` clauses from a class. A mixin that is applied again with the same options adds nothing.
- * Cycles and overlong chains end as lost.
+ * Follows the `extends` clauses from a class. A mixin that is applied again with the same options adds nothing: it
+ * stands where it was applied first, which is below. Cycles and overlong chains end as lost.
  */
 export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
   const layers: Layer[] = [];
-  const applied = new Set<string>();
+  const applied = new Map<string, Layer>();
   let step: Step = start;
   for (let count = 0; count < LONGEST; count += 1) {
     const resolved = resolveClass(step, graph);
@@ -42,13 +42,17 @@ export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
   return { layers, platform: null, lost: { module: start.scope.module, node: start.node } };
 }
 
-/** Adds a layer unless it is there already. */
-function addLayer(layer: Layer, layers: Layer[], applied: Set<string>): boolean {
+/** Adds a layer, in the place of what was the same above it; false where that is so. */
+function addLayer(layer: Layer, layers: Layer[], applied: Map<string, Layer>): boolean {
   const key = `${layer.module.path}:${layer.node.start}:${writtenKey(layer.bindings)}`;
-  if (applied.has(key)) return false;
-  applied.add(key);
+  const before = applied.get(key);
+  const at = before ? layers.indexOf(before) : -1;
+  // A cycle leads back to where it began.
+  if (at === 0) return false;
+  if (at > 0) layers.splice(at, 1);
+  applied.set(key, layer);
   layers.push(layer);
-  return true;
+  return at < 0;
 }
 
 /** Chains from classes that stand by themselves, by class: many components share them. */
