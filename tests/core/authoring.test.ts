@@ -353,6 +353,11 @@ rows('component compilers', [
     'pier-a:  |  | ',
   ],
   [
+    'a table whose names mostly begin with an underscore, as their author writes what is offered',
+    `start([['chunk', [[1, 'pier-a', { _deck: [1], _maxRows: [2, '_max-rows'], rows: [16], state: [32] }], [1, 'pier-b', { _deck: [1], rows: [2] }]]]]);`,
+    'pier-a: _deck _maxRows rows | _deck _max-rows | \npier-b: rows | rows | ',
+  ],
+  [
     'a table of elements loaded when somebody asks for it',
     `export const load = (options) => start([['chunk', [[1, 'pier-a', { deck: [1], show: [64] }]]]], options);`,
     'pier-a (by-call): deck | deck | ',

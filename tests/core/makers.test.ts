@@ -78,7 +78,21 @@ describe('what has to be called', () => {
     ['a function', `export function start() { ${DEFINE}; }`, 'start'],
     ['under the name it is exported by', `const go = () => { ${DEFINE}; }; export { go as start };`, 'start'],
     ['with options that may be left out', `export function start(options = {}) { ${DEFINE}; }`, 'start'],
-    ['none that asks for something', `export function start(registry) { ${DEFINE}; }`, undefined],
+    [
+      'with what is not used, or handed on to a function that does without',
+      `const run = (options = {}) => options; export const start = async (page, options) => { run(options); ${DEFINE}; };`,
+      'start',
+    ],
+    [
+      'none that asks for something',
+      `export function start(registry) { registry.prepare(); ${DEFINE}; }`,
+      undefined,
+    ],
+    [
+      'none that hands on what another asks for',
+      `const run = (options) => options.mode; export function start(options) { run(options); ${DEFINE}; }`,
+      undefined,
+    ],
     ['none that is kept', `function start() { ${DEFINE}; } export const started = [start];`, undefined],
     [
       'none whose function is called later',

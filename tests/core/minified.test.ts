@@ -52,6 +52,25 @@ test('what a mixin adds is said to come from the name that it is exported under'
     },
   );
   expect(component.properties).toMatchObject([{ name: 'late', inheritedFrom: 'Late' }]);
+  const bundled = componentIn(
+    "import { late_default } from './late.js'; class Pier extends late_default(HTMLElement) {} customElements.define('pier-a', Pier);",
+    {
+      'late.js':
+        'var Late = (above) => class extends above { static properties = { late: { type: Boolean } }; }; var late_default = Late; export { late_default };',
+    },
+  );
+  expect(bundled.properties).toMatchObject([{ name: 'late', inheritedFrom: 'Late' }]);
+});
+
+test('HTMLElement as a package passes it on that is not there is the global one', () => {
+  const { notes } = componentIn(
+    "import { HTMLElement } from 'runtime/client'; customElements.define('pier-a', class extends HTMLElement {});",
+  );
+  expect(notes).toEqual([]);
+  const lost = componentIn(
+    "import { HTMLElement } from './gone.js'; customElements.define('pier-a', class extends HTMLElement {});",
+  );
+  expect(lost.notes.map((one) => one.code)).toEqual(['base-class-unknown']);
 });
 
 test('a function that a module takes out of another’s runtime registers by its old name', () => {

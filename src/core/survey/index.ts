@@ -198,6 +198,7 @@ function isBetter(
 ): boolean {
   const isClass = ({ layers: [own] }: ClassChain) => own !== undefined && !own.built;
   if (isClass(chain) !== isClass(before.chain)) return isClass(chain);
+  if (before.component.unexported && entrances.entranceTo(one.module.path, one.tag).isExported) return true;
   const isSame = chain.layers[0]?.node === before.chain.layers[0]?.node;
   if (isSame) {
     const isForHost = ({ module }: Registered) => takesHost(importsIn(module.source));

@@ -51,9 +51,9 @@ export function inheritedFrom(layer: Layer): { inheritedFrom?: string } {
 
 const NAMES = new WeakMap<Layer['node'], string[]>();
 
-/** A name that a tool gave: too short to have been chosen, or set apart from another. */
+/** A name that a tool gave: too short to have been chosen, set apart from another, or that of a default export. */
 function isMade(name: string): boolean {
-  return name.length < 3 || name.startsWith('_');
+  return name.length < 3 || name.startsWith('_') || /(?:_default|\$)\d*$/.test(name);
 }
 
 /** Names of the top level of its module that stand for a class, `own` among them. */

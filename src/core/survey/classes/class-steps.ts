@@ -102,10 +102,15 @@ function stepInto(found: Found, graph: ModuleGraph): Step | null {
   return null;
 }
 
-/** A global element class: an undeclared name in the form of the DOM's interfaces for elements. */
+/**
+ * A global element class: an undeclared name in the form of the DOM's interfaces for elements, or `HTMLElement` as a
+ * package that is not there passes it on, which the run-time code of compilers does.
+ */
 function platformClass(name: string, scope: Scope): { platform: string } | null {
-  const isGlobal = !scope.module.declarations.has(name);
-  return isGlobal && /^(HTML|SVG|MathML)[A-Za-z]*Element$/.test(name) ? { platform: name } : null;
+  const declaration = scope.module.declarations.get(name);
+  if (!declaration) return /^(HTML|SVG|MathML)[A-Za-z]*Element$/.test(name) ? { platform: name } : null;
+  const isPassedOn = declaration.kind === 'import' && declaration.imported === 'HTMLElement';
+  return isPassedOn && !declaration.specifier.startsWith('.') ? { platform: 'HTMLElement' } : null;
 }
 
 function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGraph) {

@@ -54,8 +54,10 @@ export const compiled: Dialect = {
       table.node === EMPTY ? context.at(context.layer.node) : placeIn(table.scope.module, table.node);
     const properties: PropertyEvidence[] = [];
     const methods: MethodEvidence[] = [];
-    for (const [name, entry] of isFoldedObject(members) ? members.object : []) {
-      const read = readMember(name, entry, isOpen, at);
+    const entries = isFoldedObject(members) ? [...members.object] : [];
+    const isInner = innerNamesIn(entries);
+    for (const [name, entry] of entries) {
+      const read = readMember(name, entry, { isOpen, isInner: isInner(name), at });
       if (read && 'text' in read) methods.push(read);
       else if (read) properties.push(read);
     }
@@ -145,19 +147,37 @@ function plainKey(entry: Ast.ObjectPropertyKind): string[] {
   return entry.key.type === 'Literal' ? [String(entry.key.value)] : [];
 }
 
+/**
+ * Which names of a table are nobody else's business. Where most of the properties that it gives to users begin with an
+ * underscore, that is how their author writes what is offered.
+ */
+function innerNamesIn(entries: readonly [string, Folded][]): (name: string) => boolean {
+  const offered = entries.filter(([, entry]) => {
+    const flags = flagsOf(entry);
+    return flags !== null && (flags & (BITS.method | BITS.state)) === 0;
+  });
+  const marked = offered.filter(([name]) => name.startsWith('_'));
+  return 2 * marked.length > offered.length ? (name) => name.startsWith('$') : isInnerName;
+}
+
+function flagsOf(entry: Folded): number | null {
+  const [flags] = Array.isArray(entry) ? entry : [entry];
+  return typeof flags === 'number' ? flags : null;
+}
+
 function readMember(
   name: string,
   entry: Folded,
-  isOpen: boolean,
-  at: string,
+  { isOpen, isInner, at }: { isOpen: boolean; isInner: boolean; at: string },
 ): PropertyEvidence | MethodEvidence | null {
-  const [flags, given] = Array.isArray(entry) ? entry : [entry];
-  if (typeof flags !== 'number') return null;
+  const flags = flagsOf(entry);
+  if (flags === null) return null;
+  const given = Array.isArray(entry) ? entry[1] : undefined;
   if (flags & BITS.method) {
     return {
       name,
       text: `${name}(...args: unknown[]): Promise<unknown>`,
-      internal: isInnerName(name),
+      internal: isInner,
       words: { at },
     };
   }
@@ -179,7 +199,7 @@ function readMember(
           reflects: (flags & BITS.reflects) !== 0,
         }
       : false,
-    internal: isState || isInnerName(name),
+    internal: isState || isInner,
     state: isState,
     writable: true,
     words: { at },

@@ -4,7 +4,7 @@ import type { ItemWords, TypeInfo } from '../../contract/types.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
-import { docOf, isInnerName, isInternal, wordsOf } from '../types/docs.js';
+import { docOf, isInternal, wordsOf } from '../types/docs.js';
 import { typeOf } from '../types/types.js';
 import type { LayerContext, LayerEvidence, MethodEvidence, PropertyEvidence } from './evidence.js';
 
@@ -70,7 +70,7 @@ function addMember(
     member.type === 'TSAbstractMethodDefinition' ||
     (member.type === 'MethodDefinition' && member.kind === 'method');
   members.set(name, {
-    internal: isInnerName(name) || access === 'private' || access === 'protected' || isInternal(doc),
+    internal: access === 'private' || access === 'protected' || isInternal(doc),
     readonly: 'readonly' in member && member.readonly === true,
     ...(annotation ? { type: typeOf(annotation.typeAnnotation, module, graph) } : {}),
     ...(isMethod

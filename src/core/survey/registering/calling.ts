@@ -2,10 +2,10 @@
 
 import { exportNameOfClass } from '../classes/class-names.js';
 import type { ClassChain } from '../classes/layers.js';
-import { declaredFunction } from '../folding/callables.js';
-import { type FunctionNode, keyText } from '../folding/functions.js';
+import { callableOf, declaredFunction } from '../folding/callables.js';
+import { type FunctionNode, keyText, type Scope } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
-import { classAround, functionsAround } from '../syntax/find.js';
+import { callsGiven, classAround, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 
 import type { Registered } from './registering.js';
@@ -23,12 +23,30 @@ export function callThatRegisters(
 ): string | null {
   const [outer, ...inner] = functionsAround(place, module.program);
   if (registers !== 'by-call' || !entrance || !outer) return null;
-  if (!outer.params.every(isOptional) || isCalledLater(inner, { ...scope, module })) return null;
+  const here = { ...scope, module };
+  if (!outer.params.every((one) => mayBeLeftOut(one, outer, here)) || isCalledLater(inner, here)) return null;
   const method = staticName(outer, classAround(place, module.program));
   if (method === null) return exportNameOfFunction(outer, module, entrance, graph);
   const isOwn = own !== undefined && own.node === classAround(place, module.program);
   const holder = isOwn ? exportNameOfClass(own, entrance, graph) : null;
   return holder === null ? null : `${holder}.${method}`;
+}
+
+/** Does a function do without what a parameter stands for? Also by handing it on to one that does. */
+function mayBeLeftOut(param: Ast.Node, { body }: FunctionNode, scope: Scope): boolean {
+  if (isOptional(param)) return true;
+  if (param.type !== 'Identifier' || !body) return false;
+  const { program } = scope.module;
+  const calls = callsGiven(param.name, program);
+  return within('name', body, program)
+    .filter(({ name }) => name === param.name)
+    .every((use) =>
+      calls.some((call) => {
+        const at = call.arguments.indexOf(use as Ast.Argument);
+        const taken = at < 0 ? undefined : callableOf(call.callee, scope)?.node.params[at];
+        return taken !== undefined && isOptional(taken);
+      }),
+    );
 }
 
 function isOptional(param: Ast.Node): boolean {
