@@ -3,13 +3,12 @@
 import type { Component, Contract } from '../contract/types.js';
 import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
-import { chainOf, chainOfBuilt } from './classes/classes.js';
+import { chainOfRegistered } from './chains.js';
 import type { ClassChain } from './classes/layers.js';
 import { withClaim } from './evidence/claims.js';
 import type { ClaimedComponent } from './evidence/manifest.js';
 import { readManifest } from './evidence/manifest.js';
-import { unwrap } from './folding/functions.js';
-import { callMaking, withMaking } from './making.js';
+import { withMaking } from './making.js';
 import { namesOfBuilds } from './modules/builds.js';
 import { Entrances, isNamedAfter } from './modules/entrances.js';
 import { importsIn, takesHost } from './modules/imports.js';
@@ -227,45 +226,6 @@ function takeUnregistered(path: string, input: SurveyInput, graph: ModuleGraph, 
     if (found.components.has(one.tag) || classes.has(one.node as Ast.Class)) continue;
     take(one, 1, input, graph, found);
   }
-}
-
-/** The classes behind a registration, or what stands for them; null when there is nothing to read. */
-function chainOfRegistered(one: Registered, graph: ModuleGraph, input: SurveyInput): ClassChain | null {
-  const chain = chainOf({ node: one.node, scope: one.scope, name: null }, graph);
-  const [own, ...above] = chain.layers;
-  if (one.described && own && graph.isElsewhere(own.module, one.module)) {
-    // What is described stands below the classes that another package's function makes for it.
-    const { layers } = chainOfBuilt(one.node, one.scope, null, graph);
-    return { ...chain, layers: [...layers, ...chain.layers.map((layer) => ({ ...layer, own: false }))] };
-  }
-  const call = one.made ?? (one.called && { ...one.called, near: true as const });
-  if (own) return call ? { ...chain, layers: [{ ...own, made: call }, ...above] } : chain;
-  if (one.members) {
-    const apart = chainKeptApart(one.tag, graph, input) ?? chainOfBuilt(one.node, one.scope, null, graph);
-    const [first, ...rest] = apart.layers;
-    return first ? { ...apart, layers: [{ ...first, members: one.members }, ...rest] } : null;
-  }
-  // What another package's function is given tells more than how that goes on from there.
-  if (one.called) return chainOfBuilt(one.called.node, one.called.scope, null, graph);
-  const node = unwrap(one.node);
-  if (node.type === 'CallExpression') return chainOfBuilt(node, one.scope, null, graph);
-  const made = callMaking(node, one.scope);
-  return made ? chainOfBuilt(made.node, made.scope, null, graph) : null;
-}
-
-/** The class that compilers export under its tag, with underscores, in a module of its own. */
-function chainKeptApart(tag: string, graph: ModuleGraph, input: SurveyInput): ClassChain | null {
-  const name = tag.replaceAll('-', '_');
-  for (const path of input.paths) {
-    if (!input.reader.read(path)?.includes(` as ${name}`)) continue;
-    const module = graph.load(path);
-    const local = module?.exports.get(name);
-    if (!module || local?.kind !== 'local') continue;
-    const node = { type: 'Identifier', name: local.name, start: 0, end: 0 } as Ast.Node;
-    const chain = chainOf({ node, scope: { graph, module }, name }, graph);
-    if (chain.layers.length > 0) return chain;
-  }
-  return null;
 }
 
 /** Two classes for one tag in the same build, as against the same component built twice. */

@@ -225,29 +225,31 @@ export function parameterNames(parameter: Ast.Node): string[] {
   }
 }
 
-const LOCALS = new WeakMap<Scope, Map<string, Scope>>();
+const LOCALS = new WeakMap<Scope, WeakMap<FunctionNode, Scope>>();
 
 /**
  * A scope in which the constants that the functions around an expression declare are known, too: functions one inside
  * the other, the innermost last.
  */
 export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope {
-  if (around.every((one) => localDeclarations(one).size === 0)) return scope;
-  const known = LOCALS.get(scope) ?? new Map<string, Scope>();
+  return around.reduce(withLocalsOf, scope);
+}
+
+function withLocalsOf(scope: Scope, around: FunctionNode): Scope {
+  const declared = localDeclarations(around);
+  if (declared.size === 0) return scope;
+  const known = LOCALS.get(scope) ?? new WeakMap<FunctionNode, Scope>();
   LOCALS.set(scope, known);
   // Many expressions stand in the same functions, which may declare thousands of names.
-  const key = around.map((one) => one.start).join();
-  const before = known.get(key);
+  const before = known.get(around);
   if (before) return before;
   const bindings = new Bindings(scope.bindings);
   const inner = { ...scope, bindings };
-  for (const one of around) {
-    for (const [name, declaration] of localDeclarations(one)) {
-      const given = givenBy(declaration);
-      const taken = declaration.kind === 'member' ? { taken: true as const } : {};
-      if (given) bindings.set(name, { node: given, scope: inner, ...taken });
-    }
+  for (const [name, declaration] of declared) {
+    const given = givenBy(declaration);
+    const taken = declaration.kind === 'member' ? { taken: true as const } : {};
+    if (given) bindings.set(name, { node: given, scope: inner, ...taken });
   }
-  known.set(key, inner);
+  known.set(around, inner);
   return inner;
 }
