@@ -453,6 +453,11 @@ test.each([
        ${many(count, (at) => `help(_t${at}, { kind: pick("m"), name: pick("n${at}") }, _d${at});`)} class Pier extends HTMLElement {}`,
   ],
   [
+    'calls in functions of their own',
+    (count: number) =>
+      `${many(4000, (at) => `var n${at} = ${at};`)} ${many(count, (at) => `function f${at}(a) { var b = a; return help(b, n${at}); }`)} class Pier extends HTMLElement {}`,
+  ],
+  [
     'nodes that events are sent to',
     (count: number) =>
       `${many(4000, (at) => `function g${at}(a) { var z${at} = a; return z${at}; }`)}
@@ -462,6 +467,12 @@ test.each([
   const source = (count: number) =>
     `(function () { ${inner(count)} customElements.define('pier-a', Pier); })();`;
   expect(timeOf(source(400)) / timeOf(source(5))).toBeLessThan(5);
+});
+
+test('declarations in one rule cost as much each where they are many', () => {
+  const source = (count: number) => `class Pier extends HTMLElement { constructor() { super();
+    this.innerHTML = \`<style>:host { ${many(count, (at) => `--n${at}: 1px;`)} }</style>\`; } } customElements.define('pier-a', Pier);`;
+  expect(timeOf(source(6000)) / timeOf(source(1500))).toBeLessThan(8);
 });
 
 test('an element that a framework in the bundle makes of a description', () => {
