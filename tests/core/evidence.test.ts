@@ -216,6 +216,22 @@ test('of two that register the same element, the one that users can import is ta
   };
   expect(moduleWhere(() => true)).toEqual(['./a.js on-import undefined']);
   expect(moduleWhere((path) => path !== 'a.js')).toEqual(['./load.js by-call load']);
+  // One with a class of its own, too.
+  Object.assign(files, { '0.js': ELEMENT });
+  expect(moduleWhere((path) => path !== '0.js' && path !== 'a.js')).toEqual(['./load.js by-call load']);
+});
+
+test('of two that register an element, the one whose classes can all be read is taken', () => {
+  const files = {
+    'chunk.js': `class Base extends HTMLElement { static observedAttributes = ['deck'] } class P extends Base {}
+      customElements.define('pier-a', P); customElements.define('pier-b', class extends Base {});`,
+    'pier-a.js': "import { Base } from '@/base'; class P extends Base {} customElements.define('pier-a', P);",
+  };
+  const { contract } = surveyed(files);
+  expect(contract.components.map((one) => `${one.tag} ${one.module} ${one.attributes.length}`)).toEqual([
+    'pier-a ./chunk.js 1',
+    'pier-b ./chunk.js 1',
+  ]);
 });
 
 test('a component in a chunk that may be imported has a module of its own name all the same', () => {
