@@ -277,6 +277,12 @@ test('tables that are put together from tables of the class, and of one above it
   expect(offered(source)).toBe('pier-a: deck maxRows | deck max-rows | ');
 });
 
+test('a compiled decorator that is given a list of what its element needs', () => {
+  const source = `import { element } from 'kit'; let Pier = class Pier extends HTMLElement { set deck(value) {} };
+    Pier = __decorate([ element({ name: 'pier-a', needs: [Quay, Berth] }) ], Pier); export { Pier };`;
+  expect(offered(source)).toBe('pier-a: deck |  | ');
+});
+
 test('a mixin that is applied again above a class takes nothing from the class below', () => {
   const source = `class Base extends HTMLElement { static get observedAttributes() { return this.names } static get names() { return [] } }
     const InWords = (above) => class extends above { static get names() { return [...above.names, 'words'] } set words(value) {} };

@@ -285,8 +285,8 @@ function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractN
       properties.push(...(own?.properties ?? []));
       attributes.push(...(own?.attributes ?? []));
       if (!evidence && !own?.properties.length && !methods.has(name)) {
-        // Whether it is for users only its type declaration tells.
-        const internal = !context.declared?.node;
+        // Whether it is for users its name may tell, or else only its type declaration.
+        const internal = isInnerName(name) || !context.declared?.node;
         properties.push({ name, origin: 'member', readonly: true, internal, words });
       }
     }
