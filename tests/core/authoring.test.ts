@@ -278,8 +278,8 @@ test('tables that are put together from tables of the class, and of one above it
 });
 
 test('a compiled decorator that is given a list of what its element needs', () => {
-  const source = `import { element } from 'kit'; let Pier = class Pier extends HTMLElement { set deck(value) {} };
-    Pier = __decorate([ element({ name: 'pier-a', needs: [Quay, Berth] }) ], Pier); export { Pier };`;
+  const source = `import { element } from 'kit'; const NAME = 'pier-a'; let Pier = class Pier extends HTMLElement { set deck(value) {} };
+    Pier = __decorate([ element({ name: NAME, needs: [Quay, Berth] }) ], Pier); export { Pier };`;
   expect(offered(source)).toBe('pier-a: deck |  | ');
 });
 
