@@ -33,6 +33,8 @@ test('differences, modules that fail and elements that throw are told; the other
       "customElements.define('pier-closed', class extends HTMLElement { connectedCallback() { this.attachShadow({ mode: 'closed' }).innerHTML = '<slot name=\"in\"></slot>'; } });",
     'el/throws.js':
       "customElements.define('pier-throws', class extends HTMLElement { constructor() { super(); throw new Error('no pier'); } });",
+    'el/own-words.js':
+      "customElements.define('pier-own', class extends HTMLElement { remove = 'a word of its own'; get updateComplete() { throw new Error('never'); } });",
     'el/broken.js': "customElements.define('pier-broken', class extends HTMLElement { ",
     'el/stops.js':
       "fetch('https://ferry.example/x'); throw new Error('out of water'); customElements.define('pier-stops', class extends HTMLElement {});",
@@ -41,6 +43,7 @@ test('differences, modules that fail and elements that throw are told; the other
   expect(ran.code).toBe(1);
   expect(ran.stdout).toContain('n1  attribute  on the running element only');
   expect(ran.stdout).toMatch(/pier-throws +element +throws: no pier/);
+  expect(ran.stdout).toMatch(/pier-own +element +throws: never/);
   expect(ran.stdout).toMatch(/stops\.js: does not load: Error: out of water/);
   expect(ran.stdout).toMatch(/broken\.js: does not load: SyntaxError/);
   const closed = json<Live>(await suvet(['survey', 'el/closed.js', '--live', '--json'], cwd));

@@ -75,7 +75,8 @@ export async function probe(
     const late = trial.late === null ? null : await lateTold(trial, waiting[at] ?? []);
     const before = new Set(document.body.children);
     const told = await toldOf(page, key, trial);
-    for (const left of [...document.body.children]) if (!before.has(left)) left.remove();
+    for (const left of [...document.body.children])
+      if (!before.has(left)) Element.prototype.remove.call(left);
     const { kind, name, expected } = trial;
     results.push({
       kind,

@@ -163,21 +163,28 @@ async function instanceOf(one: Defined): Promise<Instance> {
     element = document.createElement(one.extendsTag ?? one.tag, options);
     if (!(element instanceof one.class)) element = new one.class();
   } catch (error) {
-    return { ...seen, error: error instanceof Error ? error.message : String(error) };
+    return { ...seen, error: messageOf(error) };
   }
-  document.body.append(element);
-  await settle(element);
-  const root = element.shadowRoot ?? closedRoots.get(element) ?? null;
-  seen.fields = Object.keys(element);
-  seen.root = root === null ? 'none' : closedRoots.has(element) ? 'closed' : 'open';
-  if (root) {
-    seen.slots = [...new Set([...root.querySelectorAll('slot')].map((slot) => slot.name))];
-    const parts = [...root.querySelectorAll('[part]')].flatMap((node) => [...node.part]);
-    seen.parts = [...new Set([...parts, ...forwarded(root)])];
+  try {
+    document.body.append(element);
+    await settle(element);
+    const root = element.shadowRoot ?? closedRoots.get(element) ?? null;
+    seen.fields = Object.keys(element);
+    seen.root = root === null ? 'none' : closedRoots.has(element) ? 'closed' : 'open';
+    if (root) {
+      seen.slots = [...new Set([...root.querySelectorAll('slot')].map((slot) => slot.name))];
+      const parts = [...root.querySelectorAll('[part]')].flatMap((node) => [...node.part]);
+      seen.parts = [...new Set([...parts, ...forwarded(root)])];
+    }
+  } catch (error) {
+    seen.error = messageOf(error);
   }
-  element.remove();
+  // Elements have members of their own under any name of the platform's.
+  Element.prototype.remove.call(element);
   return seen;
 }
+
+const messageOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 function forwarded(root: ShadowRoot): string[] {
   return [...root.querySelectorAll('[exportparts]')].flatMap((node) =>

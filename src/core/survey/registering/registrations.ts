@@ -37,7 +37,7 @@ const REGISTERING = [
   /@[\w.]+\(\s*(?:["'`][a-z]|[\w.]+\s*\)|\{[^}]*["'`][a-z][\w.]*-)/,
   // What compilers make of it.
   /\(\s*(?:["'`][a-z][\w.$-]*["'`]|\w+|\{\s*\w+:\s*["'`][\w-]+["'`][^)]*)\s*\)\s*(?:,[^\]]{0,400})?\]\s*,\s*[\w$.]+\s*\)/,
-  /decorate\w*\(\s*\[[^]{0,600}?\]\s*,\s*[\w$.]+\s*\)/i,
+  /decorate\w*\(\s*\[[\s\S]{0,600}?\]\s*,\s*[\w$.]+\s*\)/i,
   /(?:Decorate|_applyDecs|[dD]ecorators)\w*\b/,
   // A description of an element, and a compiler's table of members.
   /\b\w*(?:[eE]lement|[cC]omponent)\w*\(\s*["'`][a-z]\w*-/,
