@@ -355,8 +355,8 @@ rows('component compilers', [
   ],
   [
     'a table of an element that listens, and has no members',
-    `start([['chunk', [[1, 'pier-a', null, [[0, 'click', 'onClick']]]]]]);`,
-    'pier-a:  |  | ',
+    `start([['chunk', [[1, 'pier-a', null, [[0, 'click', 'onClick']]], [1, 'pier-b', void 0, []], [1, 'pier-c', undefined, []]]]]);`,
+    'pier-a:  |  | \npier-b:  |  | \npier-c:  |  | ',
   ],
   [
     'a table whose names mostly begin with an underscore, as their author writes what is offered',

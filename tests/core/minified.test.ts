@@ -62,11 +62,24 @@ test('what a mixin adds is said to come from the name that it is exported under'
   expect(bundled.properties).toMatchObject([{ name: 'late', inheritedFrom: 'Late' }]);
 });
 
-test('HTMLElement as a package passes it on that is not there is the global one', () => {
+test('HTMLElement as a package passes it on is the global one', () => {
   const { notes } = componentIn(
     "import { HTMLElement } from 'runtime/client'; customElements.define('pier-a', class extends HTMLElement {});",
   );
   expect(notes).toEqual([]);
+  const there = componentIn(
+    "import { HTMLElement } from 'runtime/client'; customElements.define('pier-a', class extends HTMLElement {});",
+    { 'lib/runtime/client.js': 'const H = page.HTMLElement || class {}; export { H as HTMLElement };' },
+  );
+  expect(there.notes).toEqual([]);
+  const inChunk = componentIn(
+    "import { B } from './chunk.js'; customElements.define('pier-a', class extends B {});",
+    {
+      'chunk.js':
+        "const A = typeof window != 'undefined' ? window : {}; const B = A.HTMLElement || class {}; export { B };",
+    },
+  );
+  expect(inChunk.notes).toEqual([]);
   const lost = componentIn(
     "import { HTMLElement } from './gone.js'; customElements.define('pier-a', class extends HTMLElement {});",
   );

@@ -89,8 +89,10 @@ function followOnce(
 function followName(name: string, scope: Scope, graph: ModuleGraph): Step | { platform: string } | null {
   const bound = scope.bindings?.get(name);
   if (bound) return { node: bound.node, scope: bound.scope, name };
+  const platform = platformClass(name, scope);
+  if (platform) return platform;
   const found = graph.find(name, scope.module);
-  return found ? stepInto(found, graph) : platformClass(name, scope);
+  return found ? stepInto(found, graph) : null;
 }
 
 function stepInto(found: Found, graph: ModuleGraph): Step | null {
@@ -104,7 +106,7 @@ function stepInto(found: Found, graph: ModuleGraph): Step | null {
 
 /**
  * A global element class: an undeclared name in the form of the DOM's interfaces for elements, or `HTMLElement` as a
- * package that is not there passes it on, which the run-time code of compilers does.
+ * package passes it on, which the run-time code of compilers does.
  */
 function platformClass(name: string, scope: Scope): { platform: string } | null {
   const declaration = scope.module.declarations.get(name);
@@ -118,7 +120,9 @@ function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGra
   const { name: holder } = node.object;
   const found = graph.findMember(holder, node.property.name, scope.module);
   if (found) return stepInto(found, graph);
-  return /^(window|globalThis|self)$/.test(holder) ? platformClass(node.property.name, scope) : null;
+  if (/^(window|globalThis|self)$/.test(holder)) return platformClass(node.property.name, scope);
+  // `const page = typeof window === 'undefined' ? {} : window; const Base = page.HTMLElement || class {}`
+  return node.property.name === 'HTMLElement' ? { platform: 'HTMLElement' } : null;
 }
 
 /**

@@ -124,21 +124,29 @@ interface MemberTable {
 }
 
 /**
- * `[flags, "a-b", { members }, [listeners], states, { watched }]`, where an element without members has null for them
- * or `[flags, "a-b"]` alone; null for anything else.
+ * `[flags, "a-b", { members }, [listeners], states, { watched }]`, where an element without members has nothing for
+ * them, or `[flags, "a-b"]` alone; null for anything else.
  */
 export function memberTableIn(node: Ast.Node): MemberTable | null {
   if (node.type !== 'ArrayExpression') return null;
   const [flags, tag, members, ...others] = node.elements;
   if (flags?.type !== 'Literal' || typeof flags.value !== 'number') return null;
   if (tag?.type !== 'Literal' || typeof tag.value !== 'string') return null;
-  const isEmpty = members === undefined || (members?.type === 'Literal' && members.value === null);
-  const table = isEmpty && isElementName(tag.value) ? EMPTY : members;
+  const table = isNothing(members) && isElementName(tag.value) ? EMPTY : members;
   if (table?.type !== 'ObjectExpression') return null;
   const watched = others.flatMap((one) =>
     one?.type === 'ObjectExpression' ? one.properties.flatMap((entry) => plainKey(entry)) : [],
   );
   return { tag: tag.value, members: table, watched, flags: flags.value };
+}
+
+/** Left out, `null`, `undefined` or `void 0`. */
+function isNothing(node: Ast.Node | null | undefined): boolean {
+  if (!node) return true;
+  if (node.type === 'Identifier') return node.name === 'undefined';
+  return node.type === 'Literal'
+    ? node.value === null
+    : node.type === 'UnaryExpression' && node.operator === 'void';
 }
 
 function plainKey(entry: Ast.ObjectPropertyKind): string[] {
