@@ -298,3 +298,16 @@ test('styles that are given to a class in the function it is made in', () => {
     customElements.define('pier-a', Pier);`;
   expect(componentIn(source).cssProperties.map((one) => one.name)).toEqual(['--pier-ink']);
 });
+
+test('what a class of another package renders, and is styled with, its elements have', () => {
+  const component = componentIn(
+    "import { Base } from 'kit.js'; class Pier extends Base {} customElements.define('pier-a', Pier);",
+    {
+      'lib/kit.js':
+        'export class Base extends HTMLElement { render() { return html`<style>b { color: var(--kit-ink); width: var(--kit-${size}); margin: var(--kit-gap-) }</style><slot name="deck"></slot><b part="rail"></b>`; } sail() { this.dispatchEvent(new Event("sail")); } }',
+    },
+  );
+  expect(
+    [component.slots, component.cssParts, component.cssProperties].map((list) => list.map((one) => one.name)),
+  ).toEqual([['deck'], ['rail'], ['--kit-ink']]);
+});

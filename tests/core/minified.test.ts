@@ -68,7 +68,7 @@ test('HTMLElement as a package passes it on is the global one', () => {
   );
   expect(notes).toEqual([]);
   const there = componentIn(
-    "import { HTMLElement } from 'runtime/client'; customElements.define('pier-a', class extends HTMLElement {});",
+    "import { HTMLElement } from 'runtime/client.js'; customElements.define('pier-a', class extends HTMLElement {});",
     { 'lib/runtime/client.js': 'const H = page.HTMLElement || class {}; export { H as HTMLElement };' },
   );
   expect(there.notes).toEqual([]);

@@ -134,8 +134,8 @@ function isNamedAfter(event: string, tag: string): boolean {
 
 /**
  * Reads a class once, however many components share it. A mixin given other options makes another
- * class. Of a class outside the surveyed material only declared surface counts, so its events and markup are not
- * looked for.
+ * class. Of a class outside the surveyed material the declared surface and the markup count: what it renders, the element
+ * renders; its events are not looked for.
  */
 function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string): Read {
   const { own, exported, made } = layer;
@@ -167,7 +167,7 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: str
     eventTypes: isElement
       ? new Map([...mapTypes(layer, graph), ...found.flatMap((one) => [...(one.eventTypes ?? [])])])
       : new Map(),
-    markup: isElement ? markupIn(reachOf(layer, graph), graph) : null,
+    markup: layer.exported ? null : markupIn(reachOf(layer, graph), graph),
   };
   known.set(
     element.asked && read.events.some(({ name }) => isNamedAfter(name, tag)) ? `${key} ${tag}` : key,
