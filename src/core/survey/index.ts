@@ -184,7 +184,7 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
 
 /**
  * Is a registration to be taken instead of one that was found before? One of a class that is written, where the other is
- * what a call makes; one that users can import; one whose classes can all be read; one that needs no framework; one
+ * what a call makes; one that needs no framework; one that users can import; one whose classes can all be read; one
  * that an import does, where the other waits for a call; and that of a module of its own, where the other holds many
  * elements put together, or more and has another name.
  */
@@ -197,14 +197,12 @@ function isBetter(
 ): boolean {
   const isClass = ({ layers: [own] }: ClassChain) => own !== undefined && !own.built;
   if (isClass(chain) !== isClass(before.chain)) return isClass(chain);
-  const isExported = () => entrances.entranceTo(one.module.path, one.tag).isExported;
-  if (before.component.unexported && isExported()) return true;
-  if ((chain.lost === null) !== (before.chain.lost === null)) return chain.lost === null && isExported();
   const isSame = chain.layers[0]?.node === before.chain.layers[0]?.node;
-  if (isSame) {
-    const isForHost = ({ module }: Registered) => takesHost(importsIn(module.source));
-    if (isForHost(one) !== isForHost(before.registered)) return isForHost(before.registered);
-  }
+  const isForHost = ({ module }: Registered) => takesHost(importsIn(module.source));
+  if (isSame && isForHost(one) !== isForHost(before.registered)) return isForHost(before.registered);
+  const isExported = () => entrances.entranceTo(one.module.path, one.tag).isExported;
+  if (before.component.unexported && isExported()) return isSame || !isForHost(one);
+  if ((chain.lost === null) !== (before.chain.lost === null)) return chain.lost === null && isExported();
   if (isSame && before.registered.registers !== one.registers) {
     if (isExported() !== !before.component.unexported) return isExported();
     if (one.registers === 'on-import') return true;

@@ -195,11 +195,14 @@ function forwarded(root: ShadowRoot): string[] {
   );
 }
 
+/** An element may load texts or data before it says that it is ready; one that never says so is not waited for longer. */
+const LONGEST_RENDER = 1_000;
+
 /** Waits until the element has rendered: for its own promise where it has one, and for two frames. */
 async function settle(element: Element): Promise<void> {
   const ready = Reflect.get(element, 'updateComplete') ?? Reflect.get(element, 'componentOnReady');
   const promise = typeof ready === 'function' ? attempt(() => ready.call(element), null) : ready;
-  await Promise.race([Promise.resolve(promise).catch(() => null), pause(100)]);
+  await Promise.race([Promise.resolve(promise).catch(() => null), pause(LONGEST_RENDER)]);
   await pause(20);
 }
 

@@ -69,8 +69,9 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
 
 function addTo(at: () => string): Add {
   return (list, name) => {
-    // A leading underscore marks what is nobody else's business; a hyphen at the end waits for the rest of a name.
-    if (!name.includes(HOLE) && !/^--_|-$/.test(name) && !list.has(name)) list.set(name, { name, at: at() });
+    // A leading underscore marks what is nobody else's business, and a hyphen at the end waits for the rest of a name.
+    if (!name.includes(HOLE) && !/^--(?:_|.*-$)/.test(name) && !list.has(name))
+      list.set(name, { name, at: at() });
   };
 }
 
