@@ -8,7 +8,8 @@ export default defineConfig({
     pool: 'forks',
     // Modules keep no state that a test changes: a worker loads the core once, not for each of its files.
     isolate: false,
-    maxWorkers: 2,
+    // One more than the cores that there are at least: a third of the time some page is waited for.
+    maxWorkers: 3,
     // The build is tested as Node.js loads it.
     server: { deps: { external: [/\/dist\//] } },
   },

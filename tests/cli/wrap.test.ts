@@ -175,7 +175,7 @@ test('what no import brings in is left to the application, and the command says 
     [`${PIERS}dist/typed.d.ts`]: 'export declare class X extends HTMLElement {}',
     [`${PIERS}inner/hidden.js`]: element('pier-hidden'),
     [`${PIERS}dist/call.js`]: `export function start() { ${registering('pier-call')} }`,
-    [`${PIERS}dist/ask.js`]: `export function start(options) { ${registering('pier-ask')} }`,
+    [`${PIERS}dist/ask.js`]: `export function start(options) { options.prepare(); ${registering('pier-ask')} }`,
     [`${PIERS}dist/bare.js`]:
       '/** @customElement pier-bare */ export class Bare extends HTMLElement { list = []; }',
   });

@@ -109,6 +109,21 @@ describe('what has to be called', () => {
     expect([pier.registers, pier.registeredBy]).toEqual(['by-call', expected]);
   });
 
+  test.each([
+    ['export declare function start(options?: object): void;', 'start'],
+    ['export declare function start(options: object): void;', undefined],
+  ])('what is not used is given all the same where its type asks for it: %s', (types, expected) => {
+    const { contract } = surveyed({
+      'a.js': `class Pier extends HTMLElement {} export function start(options) { ${DEFINE}; }`,
+      'a.d.ts': types,
+    });
+    expect(contract.components.map((one) => one.registeredBy)).toEqual([expected]);
+    const typed = componentIn(
+      `class Pier extends HTMLElement {} export function start(options: object) { ${DEFINE}; }`,
+    );
+    expect(typed.registeredBy).toBe(undefined);
+  });
+
   test('a static method of the class', () => {
     const pier = componentIn(
       "export class Pier extends HTMLElement { static define(tag = 'pier-a') { customElements.define(tag, this); } }",

@@ -26,7 +26,10 @@ export function callThatRegisters(
   const here = { ...scope, module };
   if (!outer.params.every((one) => mayBeLeftOut(one, outer, here)) || isCalledLater(inner, here)) return null;
   const method = staticName(outer, classAround(place, module.program));
-  if (method === null) return exportNameOfFunction(outer, module, entrance, graph);
+  if (method === null) {
+    const name = exportNameOfFunction(outer, module, entrance, graph);
+    return name !== null && asksByType(name, [entrance, module], graph) ? null : name;
+  }
   const isOwn = own !== undefined && own.node === classAround(place, module.program);
   const holder = isOwn ? exportNameOfClass(own, entrance, graph) : null;
   return holder === null ? null : `${holder}.${method}`;
@@ -35,7 +38,8 @@ export function callThatRegisters(
 /** Does a function do without what a parameter stands for? Also by handing it on to one that does. */
 function mayBeLeftOut(param: Ast.Node, { body }: FunctionNode, scope: Scope): boolean {
   if (isOptional(param)) return true;
-  if (param.type !== 'Identifier' || !body) return false;
+  // What its type asks for has to be given, whatever becomes of it.
+  if (param.type !== 'Identifier' || param.typeAnnotation || !body) return false;
   const { program } = scope.module;
   const calls = callsGiven(param.name, program);
   return within('name', body, program)
@@ -47,6 +51,14 @@ function mayBeLeftOut(param: Ast.Node, { body }: FunctionNode, scope: Scope): bo
         return taken !== undefined && isOptional(taken);
       }),
     );
+}
+
+/** Does a function ask for something by the types that stand beside the modules which export it? */
+function asksByType(name: string, modules: readonly Module[], graph: ModuleGraph): boolean {
+  return modules.some((module) => {
+    const declaration = graph.declarationsBeside(module, name)?.declarations.get(name);
+    return declaration?.kind === 'function' && !declaration.node.params.every(isOptional);
+  });
 }
 
 function isOptional(param: Ast.Node): boolean {
