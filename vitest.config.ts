@@ -1,4 +1,14 @@
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
+
+/** What takes longest begins first, so that no worker is left alone with it at the end. */
+class BrowsersFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const sorted = await super.sort(files);
+    const isInBrowser = (one: TestSpecification) => one.moduleId.includes('/tests/browser/');
+    return [...sorted.filter(isInBrowser), ...sorted.filter((one) => !isInBrowser(one))];
+  }
+}
 
 export default defineConfig({
   test: {
@@ -6,6 +16,7 @@ export default defineConfig({
     testTimeout: 60_000,
     hookTimeout: 120_000,
     pool: 'forks',
+    sequence: { sequencer: BrowsersFirst },
     // Modules keep no state that a test changes: a worker loads the core once, not for each of its files.
     isolate: false,
     // One more than the cores that there are at least: a third of the time some page is waited for.
