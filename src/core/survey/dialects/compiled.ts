@@ -25,6 +25,7 @@ import { constructorOf } from '../folding/functions.js';
 import { callsGiven } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { isNothing } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword, NO_TYPE } from '../types/types.js';
 
@@ -132,21 +133,12 @@ export function memberTableIn(node: Ast.Node): MemberTable | null {
   const [flags, tag, members, ...others] = node.elements;
   if (flags?.type !== 'Literal' || typeof flags.value !== 'number') return null;
   if (tag?.type !== 'Literal' || typeof tag.value !== 'string') return null;
-  const table = isNothing(members) && isElementName(tag.value) ? EMPTY : members;
+  const table = (!members || isNothing(members)) && isElementName(tag.value) ? EMPTY : members;
   if (table?.type !== 'ObjectExpression') return null;
   const watched = others.flatMap((one) =>
     one?.type === 'ObjectExpression' ? one.properties.flatMap((entry) => plainKey(entry)) : [],
   );
   return { tag: tag.value, members: table, watched, flags: flags.value };
-}
-
-/** Left out, `null`, `undefined` or `void 0`. */
-function isNothing(node: Ast.Node | null | undefined): boolean {
-  if (!node) return true;
-  if (node.type === 'Identifier') return node.name === 'undefined';
-  return node.type === 'Literal'
-    ? node.value === null
-    : node.type === 'UnaryExpression' && node.operator === 'void';
 }
 
 function plainKey(entry: Ast.ObjectPropertyKind): string[] {

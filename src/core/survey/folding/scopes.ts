@@ -2,7 +2,7 @@
 
 import type { Declaration, Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
-import { expressionsOf } from '../syntax/tree.js';
+import { expressionsOf, isNothing } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
 import { UNKNOWN } from './folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
@@ -113,12 +113,6 @@ function saysMissing(test: Ast.Node, name: string): boolean {
   const { left, right } = test;
   const other = isIt(left) ? right : isIt(right) ? left : null;
   return other !== null && isNothing(other);
-}
-
-function isNothing(node: Ast.Node): boolean {
-  if (node.type === 'Literal') return node.value === null;
-  if (node.type === 'UnaryExpression') return node.operator === 'void';
-  return node.type === 'Identifier' && node.name === 'undefined';
 }
 
 /** `name || other`, also with several others. */

@@ -108,36 +108,32 @@ function twinFolders(files: readonly string[], exported: ReadonlySet<string>): S
   return new Set(twins);
 }
 
-/**
- * The files of builds that are marked by a word that elements are called by, too. Of a build most is there without the
- * word, in another folder or in the same one; and most of what is in that one is there with it.
- */
+/** The files of builds that are marked by a word that elements are called by, too. */
 function wordedBuilds(files: readonly string[]): string[] {
-  const inFolder = files.filter((one) => WORDED_FOLDER.test(one));
-  const marked = files.filter((one) => WORDED_FILE.test(one) && !WORDED_FOLDER.test(one));
+  const folders = new Set(files.filter((one) => WORDED_FILE.test(one)).map(folderOf));
+  return [...wordedFolders(files), ...[...folders].flatMap((folder) => wordedFiles(folder, files))];
+}
+
+/** What stands in folders called so, where at least half of it stands in others, too. */
+function wordedFolders(files: readonly string[]): string[] {
+  const marked = files.filter((one) => WORDED_FOLDER.test(one));
   const plain = files.filter((one) => !WORDED_FOLDER.test(one)).map((one) => `/${withoutEnding(one)}`);
   const isThereToo = (file: string) => {
     const inside = `/${withoutEnding(file.slice(file.search(WORDED_FOLDER)).replace(WORDED_FOLDER, ''))}`;
     return plain.some((one) => one.endsWith(inside));
   };
-  const all = new Set(files);
-  const places = new Map<string, { marked: string[]; twins: number; plain: number }>();
-  for (const file of marked) {
-    const place = places.get(folderOf(file)) ?? { marked: [], twins: 0, plain: 0 };
-    place.marked.push(file);
-    if (all.has(file.replace(WORDED_FILE, ''))) place.twins += 1;
-    places.set(folderOf(file), place);
-  }
-  for (const file of files) {
-    const place = WORDED_FILE.test(file) ? undefined : places.get(folderOf(file));
-    if (place && /\.[cm]?jsx?$/.test(file)) place.plain += 1;
-  }
-  return [
-    ...(2 * inFolder.filter(isThereToo).length >= inFolder.length ? inFolder : []),
-    ...[...places.values()].flatMap((one) =>
-      2 * one.twins >= Math.max(one.marked.length, one.plain) ? one.marked : [],
-    ),
-  ];
+  return 2 * marked.filter(isThereToo).length >= marked.length ? marked : [];
+}
+
+/**
+ * The scripts of a folder that bear the word, where at least half of them are there without it, and half of the others
+ * with it.
+ */
+function wordedFiles(folder: string, files: readonly string[]): string[] {
+  const scripts = files.filter((one) => folderOf(one) === folder && /\.[cm]?jsx?$/.test(one));
+  const marked = scripts.filter((one) => WORDED_FILE.test(one));
+  const twins = marked.filter((one) => scripts.includes(one.replace(WORDED_FILE, '')));
+  return 2 * twins.length >= Math.max(marked.length, scripts.length - marked.length) ? marked : [];
 }
 
 const folderOf = (file: string) => file.replace(/[^/]*$/, '');

@@ -84,3 +84,10 @@ export function memberNode(place: Ast.Span, name: string, rest: object): { start
   const member = { decorators: [], key, computed: false, static: false, ...rest, ...placeOf(place) };
   return member;
 }
+
+/** `null`, `undefined` or `void 0`, as it is written. */
+export function isNothing(node: Ast.Node): boolean {
+  if (node.type === 'Literal') return node.value === null;
+  if (node.type === 'UnaryExpression') return node.operator === 'void';
+  return node.type === 'Identifier' && node.name === 'undefined';
+}
