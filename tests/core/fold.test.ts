@@ -16,6 +16,7 @@ const MODULES = {
 function folded(expression: string): unknown {
   const source = `import all, { PREFIX, Mark, LIST, pre } from './names.js'; import * as names from './names.js'; import { one } from './cycle.js';
     const own = { a: 'x', b: 'y' }; class Base { static get watched() { return ['w']; } }
+    class Under { static held = ['a']; static get named() { return this.held; } } class Over extends Under { static held = [...super.held, 'b']; }
     var Compiled; (function (C) { C["High"] = "high"; })(Compiled || (Compiled = {}));
     var Numbered = ((N) => { N[N["High"] = 0] = "High"; N[N["Low"] = 1] = "Low"; return N; })(Numbered || {});
     const make = (name) => PREFIX + '-' + name; const kit = { make, other: make, deep: { make } };
@@ -109,6 +110,34 @@ test.each<[string, unknown]>([
     ['a', 'b', 'c', UNKNOWN],
   ],
   ["(() => { if (location.wide) return ['a']; else return ['b']; })()", ['a', 'b', UNKNOWN]],
+  [
+    "(() => { const all = []; for (const one of LIST) { if (one === 'a') continue; all.push(one); } return all; })()",
+    ['b'],
+  ],
+  [
+    "(() => { const all = []; for (const one of LIST) { if (one === 'b') break; all.push(one); } return all; })()",
+    ['a'],
+  ],
+  ['(() => { for (const one of LIST) { if (location.wide) continue; } return LIST; })()', UNKNOWN],
+  [
+    "(() => { const map = new Map(); for (const one of LIST) map.set(one + '-x', one); return Array.from(map.keys()); })()",
+    ['a-x', 'b-x'],
+  ],
+  ["new Map([['a', 1], ['b', 2]]).get('b')", 2],
+  ["[...new Map([['a', 1]])]", [['a', 1]]],
+  ['new Map([[location, 1]])', UNKNOWN],
+  ["Array.from(new Map([['a', 1]]).values(), (one) => one + 1)", [2]],
+  ["({ keys: () => ['own'] }).keys()", UNKNOWN],
+  ["(() => { this.all = ['a']; this.all.push('b'); return this.all; })()", ['a', 'b']],
+  ["(() => { if (!this.all) { this.all = ['a']; } return this.all; })()", ['a']],
+  ["(() => { if (location.wide) { this.all = ['a']; } return this.all; })()", UNKNOWN],
+  ["(() => { if (!this.hasOwnProperty('all')) this.all = LIST; return this.all; })()", ['a', 'b']],
+  ['(() => { if (this.all === undefined) this.all = LIST; return this.all; })()', ['a', 'b']],
+  ["this.all ||= ['a']", ['a']],
+  ["this.all ?? (this.all = ['a'])", ['a']],
+  ["location.all ?? (this.all = ['a'])", ['a', UNKNOWN]],
+  ["own.missing?.deep ?? 'a'", 'a'],
+  ['Over.named', ['a', 'b']],
   ['1 | 4', 5],
   ['typeof location', UNKNOWN],
   ['String(3) + `${true}`', '3true'],

@@ -480,3 +480,63 @@ test('a table that takes in that of another class, with what stands above that',
     customElements.define('pier-q', Quay);`);
   expect(names(quay.properties)).toEqual(['deck', 'hue', 'rail']);
 });
+
+describe('a function that makes an element of a class it is given beside the base', () => {
+  const KIT = {
+    'kit.js': `const LIST = Symbol();
+      const kebab = (name) => name.replace(/[A-Z]/g, (one) => '-' + one.toLowerCase());
+      export function host(Base, Part) {
+        class Hosted extends Base {
+          static get observedAttributes() {
+            if (!this[LIST] && Part.starts) {
+              const map = new Map();
+              for (const name of Object.keys(Part.starts)) {
+                const given = this.attrs?.[name];
+                if (given === false) continue;
+                map.set(given ?? kebab(name), name);
+              }
+              this[LIST] = map;
+            }
+            return this[LIST] ? [...this[LIST].keys()] : [];
+          }
+        }
+        give(Hosted, Part);
+        return Hosted;
+      }
+      function give(Made, Part) {
+        const shown = Made.prototype;
+        if (Part.starts) for (const name of Object.keys(Part.starts)) Object.defineProperty(shown, name, {
+          get() { return this.part[name]; }, set(value) { this.part[name] = value; } });
+      }`,
+  };
+  const elements = (source: string) => {
+    const { components } = surveyed({
+      'a.js': `import { host } from './kit.js';\n${source}`,
+      ...KIT,
+    }).contract;
+    return components.map((one) => [
+      one.tag,
+      one.properties.map(({ name, type, attribute }) => `${name}: ${type.text} ${attribute?.name ?? '-'}`),
+      one.attributes.map(({ name }) => name),
+    ]);
+  };
+
+  test('has the properties and attributes of that class, of each class its own', () => {
+    expect(
+      elements(`class Quay { static starts = { maxBerths: 4 }; }
+        class Pier extends Quay { static starts = { ...super.starts, isOpen: false, deckName: 'north', inner: null }; }
+        class Bare {}
+        customElements.define('quay-a', class extends host(HTMLElement, Quay) {});
+        customElements.define('pier-a', class extends host(HTMLElement, Pier) { static attrs = { deckName: 'deck', inner: false }; });
+        customElements.define('bare-a', class extends host(HTMLElement, Bare) {});`),
+    ).toEqual([
+      ['bare-a', [], []],
+      [
+        'pier-a',
+        ['maxBerths: number max-berths', 'isOpen: boolean is-open', 'deckName: string -', 'inner: unknown -'],
+        ['deck'],
+      ],
+      ['quay-a', ['maxBerths: number max-berths'], []],
+    ]);
+  });
+});

@@ -144,7 +144,7 @@ function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: str
     exported ? 'exported' : '',
     made ? `${made.scope.module.path}:${made.node.start}` : '',
   ];
-  const key = [writtenKey(layer.bindings), ...ways].join(' ');
+  const key = [writtenKey(layer), ...ways].join(' ');
   const known = READ.get(layer.node) ?? new Map<string, Read>();
   READ.set(layer.node, known);
   const before = known.get(key) ?? known.get(`${key} ${tag}`);

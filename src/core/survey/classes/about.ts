@@ -7,6 +7,7 @@ import { callableOf, staticMethodOf } from '../folding/callables.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { holderOf, isFunction, unwrap } from '../folding/functions.js';
 import { elementsOf } from '../folding/loops.js';
+import { heldBy } from '../folding/named.js';
 import { bindParameters, calledWith, withBlock, withLocals } from '../folding/scopes.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import { functionsAround, statementAround, within } from '../syntax/find.js';
@@ -174,7 +175,7 @@ function visit(node: Ast.Node, scope: Scope, visiting: Visiting): void {
       break;
     }
     case 'AssignmentExpression':
-      found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass) });
+      found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass, scope) });
       steps(node.right);
       break;
     case 'CallExpression':
@@ -197,7 +198,7 @@ function roundsOf(
 
 function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): void {
   const { own, isClass, found, depth, graph } = visiting;
-  found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass) });
+  found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass, scope) });
   // Compilers make a class, and do things to it, inside of the arguments of a call.
   for (const one of node.arguments) {
     if (one.type === 'AssignmentExpression' || one.type === 'SequenceExpression') visit(one, scope, visiting);
@@ -245,10 +246,15 @@ function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): 
   visit(called.node.body, inner, { ...visiting, isClass: isParameter, depth: depth + 1 });
 }
 
-function prototypeTest(isClass: (node: Ast.Node) => boolean): (node: Ast.Node) => boolean {
-  return (node) =>
+/** `TheClass.prototype`, also by the name of a constant. */
+function prototypeTest(isClass: (node: Ast.Node) => boolean, scope: Scope): (node: Ast.Node) => boolean {
+  const isWritten = (node: Ast.Node) =>
     node.type === 'MemberExpression' &&
     node.property.type === 'Identifier' &&
     node.property.name === 'prototype' &&
     isClass(node.object);
+  return (node) => {
+    const held = node.type === 'Identifier' ? heldBy(node.name, scope) : null;
+    return isWritten(held?.scope.module === scope.module ? held.node : node);
+  };
 }

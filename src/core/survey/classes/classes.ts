@@ -1,17 +1,19 @@
 /** Class chains: a component's class, the mixins applied to it and the classes above it, down to the platform. */
 
+import { classNamed } from '../folding/class-named.js';
 import { foldStaticMember } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, Scope } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
 import { classNode } from '../syntax/tree.js';
 import { appliedClasses } from './applied.js';
 import type { Step } from './class-steps.js';
 import { LONGEST, resolveClass } from './class-steps.js';
 import type { ClassChain, Layer } from './layers.js';
-import { makesProperties } from './layers.js';
+import { isClass, makesProperties } from './layers.js';
 
 /**
  * Follows the `extends` clauses from a class. A mixin that is applied again with the same options adds nothing: it
@@ -44,7 +46,7 @@ export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
 
 /** Adds a layer, in the place of what was the same above it; false where that is so. */
 function addLayer(layer: Layer, layers: Layer[], applied: Map<string, Layer>): boolean {
-  const key = `${layer.module.path}:${layer.node.start}:${writtenKey(layer.bindings)}`;
+  const key = `${layer.module.path}:${layer.node.start}:${writtenKey(layer)}`;
   const before = applied.get(key);
   const at = before ? layers.indexOf(before) : -1;
   // A cycle leads back to where it began.
@@ -136,23 +138,32 @@ export function scopeOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): Sc
   };
 }
 
-/** Tells apart a mixin that is given other options: by the values written out in its call, or handed on by it. */
-export function writtenKey(bindings: ReadonlyMap<string, Bound> | undefined): string {
-  return [...(bindings ?? [])]
+/**
+ * Tells apart a mixin that is given other options: by the values written out in its call, or handed on by it, and by the
+ * classes that it is given beside the one to extend.
+ */
+export function writtenKey({ bindings, node: { superClass } }: Layer): string {
+  const extended = new Set<string>();
+  if (superClass && bindings.size > 0)
+    walk(superClass, (node) => node.type !== 'Identifier' || extended.add(node.name).size === 0);
+  return [...bindings]
+    .filter(([name]) => !extended.has(name))
     .flatMap(([name, bound]) => writtenAt(bound).map((place) => `${name}@${place}`))
     .join();
 }
 
 /** The places of the values that an expression hands on. */
 function writtenAt({ node, scope }: Bound, depth = 0): string[] {
-  if (node.type === 'Literal' || node.type === 'ObjectExpression')
+  if (node.type === 'Literal' || node.type === 'ObjectExpression' || isClass(node))
     return [`${scope.module.path}:${node.start}`];
   if (depth > MOST_HANDS) return [];
   if (node.type === 'ArrayExpression')
     return node.elements.flatMap((one) => (one ? writtenAt({ node: one, scope }, depth + 1) : []));
   // What is worked out inside a function may come from any of its arguments.
   const bound = scope.bindings?.get(node.type === 'Identifier' ? node.name : 'arguments');
-  return bound ? writtenAt(bound, depth + 1) : [];
+  if (bound) return writtenAt(bound, depth + 1);
+  const given = node.type === 'Identifier' ? classNamed(node, scope) : null;
+  return given ? [`${given.scope.module.path}:${given.node.start}`] : [];
 }
 
 /** So often a value is handed on from one function to the next. */

@@ -9,6 +9,7 @@ import { unwrap } from '../folding/functions.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName } from '../types/docs.js';
+import { keyword } from '../types/types.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 
 export const defined: Dialect = {
@@ -101,12 +102,24 @@ function accessor(
   return [
     {
       name,
+      ...heldAtFirst(key, scope),
       origin: isGiven ? 'declared' : 'member',
       writable: has('set'),
       internal: isInnerName(name),
       words: { at: context.at(call) },
     },
   ];
+}
+
+/** What a table of values that the properties have at first says of one: `for (const name of Object.keys(TABLE))`. */
+function heldAtFirst(
+  key: Ast.Node,
+  { bindings }: Scope,
+): Pick<PropertyEvidence, 'type' | 'default' | 'reads'> {
+  const held = key.type === 'Identifier' ? bindings?.get(key.name)?.holds : undefined;
+  const kind = typeof held;
+  if (kind !== 'string' && kind !== 'number' && kind !== 'boolean') return {};
+  return { type: keyword(kind), default: JSON.stringify(held), reads: kind };
 }
 
 /** `TheClass.createProperty('name', { attribute: 'a-b' })`, whatever the call is named. */

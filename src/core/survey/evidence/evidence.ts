@@ -29,6 +29,8 @@ export interface PropertyEvidence {
   readonly?: boolean;
   required?: boolean;
   attribute?: AttributeEvidence;
+  /** How its attribute is read, if it has one of which nothing else is known. */
+  reads?: AttributeReader;
   internal?: boolean;
   /** Left out of the declarations of the class that sets it: none of its own. */
   stripped?: true;

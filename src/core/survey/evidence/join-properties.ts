@@ -118,7 +118,7 @@ export function rank(type: TypeInfo | undefined): number {
 
 interface Link {
   name: string;
-  reads: AttributeReader;
+  reads: AttributeReader | undefined;
   reflects: boolean;
 }
 
@@ -143,7 +143,7 @@ function linkAttributes(
     const readers = about.flatMap((one) => (one.reads ? [one.reads] : []));
     links.set(property, {
       name,
-      reads: readers.find((one) => one !== 'custom') ?? readers[0] ?? 'string',
+      reads: readers.find((one) => one !== 'custom') ?? readers[0],
       reflects: about.some((one) => one.reflects),
     });
   }
@@ -164,7 +164,7 @@ function finishProperty(
       ? null
       : {
           name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
-          reads: platform ?? declared?.reads ?? link?.reads ?? 'string',
+          reads: platform ?? declared?.reads ?? link?.reads ?? one.reads ?? 'string',
           reflects: declared?.reflects ?? link?.reflects ?? false,
         };
   return {

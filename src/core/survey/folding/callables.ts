@@ -76,10 +76,14 @@ export function* classesFrom(first: ClassPlace | null): Generator<ClassPlace> {
   let place = first;
   for (let count = 0; place && count < DEEPEST; count += 1) {
     yield place;
-    const { superClass } = place.node;
-    const mixed = superClass?.type === 'CallExpression' ? classMade(superClass, place.scope) : null;
-    place = mixed ?? (superClass ? classNamed(superClass, place.scope) : null);
+    place = classAbove(place);
   }
+}
+
+/** The class that one extends, as far as it is named, or a mixin makes it. */
+export function classAbove({ node: { superClass }, scope }: ClassPlace): ClassPlace | null {
+  const mixed = superClass?.type === 'CallExpression' ? classMade(superClass, scope) : null;
+  return mixed ?? (superClass ? classNamed(superClass, scope) : null);
 }
 
 /** The class that a call of a mixin makes. */

@@ -7,10 +7,12 @@
 import type { Found } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
-import { callableOf, classesFrom, staticMethodOf } from './callables.js';
+import { callableOf, classAbove, classesFrom, staticMethodOf } from './callables.js';
+import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
+import { foldNew, foldObjectMethod } from './collections.js';
 import { tagUnder } from './element.js';
-import type { Folded, FoldedObject } from './folded.js';
+import type { Folded } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Scope } from './functions.js';
 import {
@@ -24,7 +26,8 @@ import {
 } from './functions.js';
 import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
-import { foldArray, foldFilled, foldObject, foldTemplate, isRaw } from './literals.js';
+import { foldAssigned, keptBefore, leftOf } from './kept.js';
+import { foldArray, foldEnum, foldFilled, foldObject, foldTemplate, isRaw } from './literals.js';
 import { ARRAY_CALLS, foldArrayCall, foldArrayMethod, foldObjectCall, foldTextMethod } from './methods.js';
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldLogical, foldUnary } from './operators.js';
@@ -83,7 +86,7 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
     case 'SequenceExpression':
       return foldFilled(node, inner) ?? inner(node.expressions.at(-1) as Ast.Node);
     case 'AssignmentExpression':
-      return node.operator === '=' ? inner(node.right) : UNKNOWN;
+      return foldAssigned(node, scope, inner);
     case 'UnaryExpression':
       return foldUnary(node.operator, inner(node.argument));
     case 'BinaryExpression':
@@ -95,7 +98,7 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
         () => inner(node.alternate),
       );
     case 'LogicalExpression':
-      return foldLogical(node.operator, inner(node.left), () => inner(node.right));
+      return foldLogical(node.operator, leftOf(node, scope, inner), () => inner(node.right));
     case 'ArrayExpression':
       return foldArray(node, inner);
     case 'ObjectExpression':
@@ -144,7 +147,7 @@ function foldFound({ module, name, declaration }: Found, scope: Scope, depth: nu
       return Array.isArray(object) ? (object[Number(declaration.key)] ?? UNKNOWN) : UNKNOWN;
     }
     case 'enum':
-      return foldEnum(declaration.node, inner, depth);
+      return foldEnum(declaration.node, (next) => fold(next, inner, depth + 1));
     case 'class':
     case 'function':
       return { reference: name };
@@ -153,33 +156,23 @@ function foldFound({ module, name, declaration }: Found, scope: Scope, depth: nu
   }
 }
 
-function foldEnum(node: Ast.TSEnumDeclaration, scope: Scope, depth: number): Folded {
-  const object = new Map<string, Folded>();
-  let next = 0;
-  for (const member of node.body.members) {
-    const name =
-      member.id.type === 'Identifier' ? member.id.name : asString(fold(member.id, scope, depth + 1));
-    if (name === null) continue;
-    const value = member.initializer ? fold(member.initializer, scope, depth + 1) : next;
-    if (typeof value === 'number') next = value + 1;
-    object.set(name, value);
-  }
-  return { object };
-}
-
 function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Folded {
+  const kept = keptBefore(node, scope);
+  if (kept) return kept.value;
   const property = node.computed ? fold(node.property, scope, depth + 1) : null;
   const name =
     !node.computed && node.property.type === 'Identifier' ? node.property.name : asString(property ?? null);
   if (name !== null) {
     if (node.object.type === 'Super') return scope.above?.(name, depth + 1) ?? UNKNOWN;
-    if (node.object.type === 'ThisExpression')
+    if (node.object.type === 'ThisExpression') {
+      const own = scope.own?.(name, depth + 1);
       return (
-        scope.own?.(name, depth + 1) ??
+        own ??
         tagUnder(name, node.object, scope) ??
         (scope.bindings?.has('this') ? foldStatic(node.object, name, scope, depth) : null) ??
-        UNKNOWN
+        (scope.own && scope.asClass ? own : UNKNOWN)
       );
+    }
     if (node.object.type === 'Identifier') {
       // `Base.x` in a class that extends Base, which may be what a mixin is applied to, is `super.x`.
       if (isExtended(node.object.name, scope)) return scope.above?.(name, depth + 1) ?? UNKNOWN;
@@ -190,6 +183,7 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
     }
   }
   const object = fold(node.object, scope, depth + 1);
+  if (node.optional && (object ?? null) === null) return undefined;
   if (Array.isArray(object)) {
     if (name === 'length')
       return object.includes(UNKNOWN) ? (lengthOf(node.object, scope) ?? UNKNOWN) : object.length;
@@ -207,14 +201,26 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
 function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
   const first = classNamed(object, scope);
   if (!first) return foldOfFunction(object, name, scope, depth);
-  for (const place of classesFrom(first)) {
-    const value = foldStaticMember(place.node, name, place.scope, depth + 1);
-    if (value !== undefined) return value;
-  }
+  const value = foldOfClass(first, name, depth);
+  if (value !== undefined) return value;
   // A class has the name that it was written under.
   return name === 'name' && (object.type === 'Identifier' || object.type === 'ThisExpression')
     ? ownName(first.node, first.scope.module) || null
     : null;
+}
+
+/** A static member of a class, or of one above it; undefined when none has it. */
+function foldOfClass(first: ClassPlace | null, name: string, depth: number): Folded {
+  for (const place of classesFrom(first)) {
+    const scope: Scope = {
+      ...place.scope,
+      own: (member, at) => foldOfClass(first, member, at),
+      above: (member, at) => foldOfClass(classAbove(place), member, at),
+    };
+    const value = foldStaticMember(place.node, name, scope, depth + 1);
+    if (value !== undefined) return value;
+  }
+  return undefined;
 }
 
 /** What is put on a function where it is declared: `Pier.observedAttributes = [...]`. */
@@ -240,17 +246,9 @@ export function foldStaticMember(
   depth: number,
 ): Folded | undefined {
   const getter = staticGetter(node, name);
-  if (getter) return runBody({ node: getter, scope }, scope, depth + 1, FOLDER);
+  if (getter) return runBody({ node: getter, scope: { ...scope, asClass: true } }, scope, depth + 1, FOLDER);
   const value = staticValue(node, name, scope.module);
   return value ? fold(value, scope, depth + 1) : undefined;
-}
-
-function foldNew(node: Ast.NewExpression, inner: (node: Ast.Node) => Folded): Folded {
-  const isSet = node.callee.type === 'Identifier' && node.callee.name === 'Set';
-  if (!isSet) return UNKNOWN;
-  const [first] = node.arguments;
-  const items = first ? inner(first) : [];
-  return Array.isArray(items) ? [...new Set(items)] : UNKNOWN;
 }
 
 function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded {
@@ -297,13 +295,13 @@ function foldMethodCall(
   inner: (node: Ast.Node) => Folded,
 ): Folded | null {
   const { object } = callee;
+  const call = (index: number) => callbackOf(args[index], scope, depth);
   if (object.type === 'Identifier' && !scope.module.declarations.has(object.name)) {
     if (object.name === 'Object') return foldObjectCall(method, args.map(inner));
     if (object.name === 'Array' && ARRAY_CALLS.includes(method))
-      return foldArrayCall(method, args.map(inner));
+      return foldArrayCall(method, args.map(inner), call(1));
   }
   const receiver = inner(object);
-  const call = (index: number) => callbackOf(args[index], scope, depth);
   if (typeof receiver === 'string') {
     const written = args.map((one) => constantBehind(one, scope));
     return foldTextMethod(method, receiver, written, inner, call(1));
@@ -314,12 +312,6 @@ function foldMethodCall(
   return receiver === UNKNOWN && method === 'concat'
     ? foldArrayMethod(method, [UNKNOWN], args.map(inner), null)
     : null;
-}
-
-function foldObjectMethod(method: string, { object }: FoldedObject, [first]: Folded[]): Folded | null {
-  if ((method === 'hasOwnProperty' || method === 'has') && typeof first === 'string')
-    return object.has(first);
-  return null;
 }
 
 /** A function given to `map`, `filter`, `replace` and the like, as a function over folded values. */

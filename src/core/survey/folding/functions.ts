@@ -17,6 +17,8 @@ export interface Scope {
   /** The static members of the class the expression stands in, and of the class above it. */
   own?: (name: string, depth: number) => Folded;
   above?: (name: string, depth: number) => Folded;
+  /** `this` is the class, not one of its elements: a member that it has not is not there. */
+  asClass?: true;
   /** The element that `this` is, where the expression runs for one. */
   element?: ElementAsked;
   /** The name by which that class extends the one above, and what it is bound to. */
@@ -30,15 +32,16 @@ export interface ElementAsked {
 }
 
 /** What a scope knows of the class that an expression stands in. */
-export type Holder = Pick<Scope, 'own' | 'above' | 'extended' | 'element'>;
+export type Holder = Pick<Scope, 'own' | 'above' | 'extended' | 'element' | 'asClass'>;
 
 /** That part of a scope, to go into another one. */
-export function holderOf({ own, above, extended, element }: Scope): Holder {
+export function holderOf({ own, above, extended, element, asClass }: Scope): Holder {
   return {
     ...(own ? { own } : {}),
     ...(above ? { above } : {}),
     ...(extended ? { extended } : {}),
     ...(element ? { element } : {}),
+    ...(asClass ? { asClass } : {}),
   };
 }
 
@@ -49,6 +52,8 @@ export interface Bound {
   value?: Folded;
   /** Taken out of an object inside the function, as against handed to it. */
   taken?: true;
+  /** The name of a member, as a loop over the names of an object gives it: what the object holds under it. */
+  holds?: Folded;
 }
 
 /** A function together with the scope its names are looked up in. */

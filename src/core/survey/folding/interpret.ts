@@ -2,10 +2,12 @@
 
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
-import type { Folded, FoldedObject } from './folded.js';
+import { entriesOf } from './collections.js';
+import type { Folded } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
 import type { Bound, Callable, Holder, Scope } from './functions.js';
 import { boundTo, holderOf } from './functions.js';
+import { keptBefore, keptLater, keptName } from './kept.js';
 
 /** Folds an expression; `spend` takes a step, and says whether there was one left to take. */
 export interface Folder {
@@ -21,8 +23,8 @@ interface Run {
   early: Folded[][];
 }
 
-/** What a statement comes to: nothing yet, a returned value, or a way that cannot be followed. */
-type Outcome = { returns: Folded } | null;
+/** What a statement comes to: nothing yet, the end of a round or of a loop, a returned value. */
+type Outcome = { returns: Folded } | { leaves: 'round' | 'loop' } | null;
 
 const LOST: Outcome = { returns: UNKNOWN };
 const LONGEST_LOOP = 1_000;
@@ -39,7 +41,7 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
   if (!node.body) return UNKNOWN;
   if (node.body.type !== 'BlockStatement') return folder.fold(node.body, run.scope, depth + 1);
   const outcome = runAll(node.body.body, run);
-  const returned = outcome ? outcome.returns : undefined;
+  const returned = outcome && 'returns' in outcome ? outcome.returns : undefined;
   if (run.early.length === 0) return returned;
   const last = Array.isArray(returned) ? returned : [];
   return [...new Set<Folded>([...run.early.flat(), ...last, UNKNOWN])];
@@ -68,8 +70,11 @@ function runOne(node: Ast.Node, run: Run): Outcome {
       for (const one of node.declarations) declare(one, run, value);
       return null;
     case 'IfStatement': {
+      const missing = keptLater(node, run.scope);
+      for (const member of missing) if (value(member) === UNKNOWN) keep(member, undefined, run);
       const test = value(node.test);
-      if (test === UNKNOWN) return unknownBranch(node, run);
+      if (test === UNKNOWN)
+        return missing.length > 0 ? runOne(node.consequent, run) : unknownBranch(node, run);
       const branch = isObjectLike(test) || test ? node.consequent : node.alternate;
       return branch ? runOne(branch, run) : null;
     }
@@ -88,6 +93,10 @@ function runOne(node: Ast.Node, run: Run): Outcome {
       return null;
     case 'EmptyStatement':
       return null;
+    case 'ContinueStatement':
+      return node.label ? LOST : { leaves: 'round' };
+    case 'BreakStatement':
+      return node.label ? LOST : { leaves: 'loop' };
     default:
       return LOST;
   }
@@ -104,11 +113,13 @@ function unknownBranch(node: Ast.IfStatement, run: Run): Outcome {
     const bindings = new Bindings(run.scope.bindings);
     const outcome = runOne(branch, { ...run, scope: { ...run.scope, bindings } });
     for (const [name, bound] of outcome ? [] : bindings.own())
-      if (run.scope.bindings.has(name)) changed.push([name, bound]);
+      if (run.scope.bindings.has(name) || name.includes('.')) changed.push([name, bound]);
     return outcome;
   });
   for (const [name, bound] of changed) makeUncertain(name, bound, run);
-  const returned = outcomes.filter((one) => one !== null);
+  const ended = outcomes.filter((one) => one !== null);
+  const returned = ended.filter((one) => 'returns' in one);
+  if (returned.length < ended.length) return LOST;
   const lists = returned.flatMap((one) => (Array.isArray(one.returns) ? [one.returns] : []));
   const isList = (one: { returns: Folded }) => Array.isArray(one.returns) || one.returns === UNKNOWN;
   if (returned.length > 0 && (lists.length === 0 || !returned.every(isList))) return LOST;
@@ -150,7 +161,9 @@ function declare(one: Ast.VariableDeclarator, run: Run, value: (node: Ast.Node) 
 }
 
 function runLoop(node: Ast.ForOfStatement, run: Run, value: (node: Ast.Node) => Folded): Outcome {
-  const list = value(node.right);
+  const over = value(node.right);
+  // Of objects only maps can be looped over.
+  const list = isFoldedObject(over) ? entriesOf(over) : over;
   if (!Array.isArray(list) || list.length > LONGEST_LOOP || node.left.type !== 'VariableDeclaration')
     return LOST;
   const name = node.left.declarations[0]?.id;
@@ -167,56 +180,65 @@ function runLoop(node: Ast.ForOfStatement, run: Run, value: (node: Ast.Node) => 
       }
     }
     const outcome = runOne(node.body, run);
-    if (outcome) return outcome;
+    if (outcome && 'returns' in outcome) return outcome;
+    if (outcome?.leaves === 'loop') break;
   }
   return null;
 }
 
-/** `list.push(...)`, `name = value` and `object.key = value`; all else is taken to change nothing that matters. */
+/** `list.push(...)`, `map.set(...)`, `name = value` and `object.key = value`; all else is taken to change nothing that matters. */
 function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Folded): void {
-  if (node.type === 'AssignmentExpression' && node.left.type === 'Identifier') {
-    if (run.scope.bindings.has(node.left.name))
-      run.scope.bindings.set(
-        node.left.name,
-        boundTo(node.operator === '=' ? value(node.right) : UNKNOWN, run.scope),
-      );
-    return;
-  }
-  if (node.type === 'AssignmentExpression' && node.left.type === 'MemberExpression') {
-    setMember(node.left, node.right, run, value);
+  if (node.type === 'AssignmentExpression') {
+    const { left, operator } = node;
+    const isName = left.type === 'Identifier' && run.scope.bindings.has(left.name);
+    if (isName || keptName(left, run.scope) !== null) keep(left, value(node), run);
+    else if (left.type === 'MemberExpression' && operator === '=')
+      putInto(left.object, memberKey(left, value), value(node.right), run, value);
     return;
   }
   if (node.type !== 'CallExpression' || node.callee.type !== 'MemberExpression') return;
   const { object, property } = node.callee;
-  if (object.type !== 'Identifier' || property.type !== 'Identifier') return;
+  if (property.type !== 'Identifier') return;
+  const [first, second] = node.arguments;
+  if (property.name === 'set' && first && second) putInto(object, value(first), value(second), run, value);
   if (property.name !== 'push' && property.name !== 'add' && property.name !== 'unshift') return;
-  const bound = run.scope.bindings.get(object.name);
-  if (!bound || !Array.isArray(bound.value)) return;
+  const before = isHeld(object, run) ? value(object) : UNKNOWN;
+  if (!Array.isArray(before)) return;
   const items = node.arguments.flatMap<Folded>((one) => {
     if (one.type !== 'SpreadElement') return [value(one)];
     const spread = value(one.argument);
     return Array.isArray(spread) ? spread : [UNKNOWN];
   });
-  const list = bound.value.length + items.length > LONGEST_LIST ? UNKNOWN : [...bound.value, ...items];
-  run.scope.bindings.set(object.name, boundTo(list, run.scope));
+  keep(object, before.length + items.length > LONGEST_LIST ? UNKNOWN : [...before, ...items], run);
 }
 
-/** `object.key = value`, on an object that a name of the function stands for. */
-function setMember(
-  { object, property, computed }: Ast.MemberExpression,
-  right: Ast.Node,
+/** Does an expression stand for what the function itself has bound or kept? */
+function isHeld(node: Ast.Node, { scope }: Run): boolean {
+  if (node.type === 'Identifier') return scope.bindings.has(node.name);
+  return node.type === 'MemberExpression' && keptBefore(node, scope) !== null;
+}
+
+/** Gives a name of the function, or a member of `this`, another value. */
+function keep(target: Ast.Node, value: Folded, { scope }: Run): void {
+  const name = target.type === 'Identifier' ? target.name : keptName(target, scope);
+  if (name !== null) scope.bindings.set(name, boundTo(value, scope));
+}
+
+function memberKey({ property, computed }: Ast.MemberExpression, value: (node: Ast.Node) => Folded): Folded {
+  return computed ? value(property) : property.type === 'Identifier' ? property.name : UNKNOWN;
+}
+
+/** `object.key = value` and `map.set(key, value)`, on what the function holds. */
+function putInto(
+  holder: Ast.Node,
+  key: Folded,
+  given: Folded,
   run: Run,
   value: (node: Ast.Node) => Folded,
 ): void {
-  const bound = object.type === 'Identifier' ? run.scope.bindings.get(object.name) : undefined;
-  if (!bound || object.type !== 'Identifier' || !isFoldedObject(bound.value ?? null)) return;
-  const key = computed ? value(property) : property.type === 'Identifier' ? property.name : UNKNOWN;
-  if (typeof key !== 'string' && typeof key !== 'number') return;
-  const before = (bound.value as FoldedObject).object;
-  run.scope.bindings.set(
-    object.name,
-    boundTo({ object: new Map([...before, [String(key), value(right)]]) }, run.scope),
-  );
+  const before = isHeld(holder, run) ? value(holder) : UNKNOWN;
+  if (!isFoldedObject(before) || (typeof key !== 'string' && typeof key !== 'number')) return;
+  keep(holder, { object: new Map([...before.object, [String(key), given]]) }, run);
 }
 
 function runSwitch(node: Ast.SwitchStatement, run: Run, value: (node: Ast.Node) => Folded): Outcome {
@@ -226,9 +248,8 @@ function runSwitch(node: Ast.SwitchStatement, run: Run, value: (node: Ast.Node) 
   const first = start >= 0 ? start : node.cases.findIndex((one) => !one.test);
   for (const one of first < 0 ? [] : node.cases.slice(first)) {
     for (const statement of one.consequent) {
-      if (statement.type === 'BreakStatement') return null;
       const outcome = runOne(statement, run);
-      if (outcome) return outcome;
+      if (outcome) return 'leaves' in outcome && outcome.leaves === 'loop' ? null : outcome;
     }
   }
   return null;

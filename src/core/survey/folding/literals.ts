@@ -1,6 +1,7 @@
 /** Templates, lists and objects that are written out, folded part by part. */
 
 import type { Ast } from '../syntax/parse.js';
+import { entriesOf } from './collections.js';
 import type { Folded } from './folded.js';
 import { asString, isFoldedObject, isObjectLike, UNKNOWN } from './folded.js';
 import { unwrap } from './functions.js';
@@ -54,6 +55,7 @@ export function foldArray(node: Ast.ArrayExpression, inner: (node: Ast.Node) => 
       const spread = inner(element.argument);
       // A text is spread into its characters.
       if (Array.isArray(spread) || typeof spread === 'string') for (const one of spread) items.push(one);
+      else if (isFoldedObject(spread)) items.push(...entriesOf(spread));
       else items.push(UNKNOWN);
     } else items.push(element ? inner(element) : undefined);
   }
@@ -70,6 +72,20 @@ export function foldObject(node: Ast.ObjectExpression, inner: (node: Ast.Node) =
     }
     const name = keyName(property.key, property.computed, inner);
     if (name !== null) object.set(name, property.kind === 'init' ? inner(property.value) : UNKNOWN);
+  }
+  return { object };
+}
+
+/** The members of an enum, those without a value counted on. */
+export function foldEnum(node: Ast.TSEnumDeclaration, inner: (node: Ast.Node) => Folded): Folded {
+  const object = new Map<string, Folded>();
+  let next = 0;
+  for (const member of node.body.members) {
+    const name = member.id.type === 'Identifier' ? member.id.name : asString(inner(member.id));
+    if (name === null) continue;
+    const value = member.initializer ? inner(member.initializer) : next;
+    if (typeof value === 'number') next = value + 1;
+    object.set(name, value);
   }
   return { object };
 }

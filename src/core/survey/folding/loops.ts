@@ -4,7 +4,7 @@ import type { Ast } from '../syntax/parse.js';
 import { fold } from './fold.js';
 import { isFoldedObject, UNKNOWN } from './folded.js';
 import type { Bound, Scope } from './functions.js';
-import { boundTo, unwrap } from './functions.js';
+import { boundTo, calledName, unwrap } from './functions.js';
 import { heldBy, topLevelValue } from './named.js';
 
 const MOST_ROUNDS = 1_000;
@@ -41,7 +41,7 @@ function itemsOf(list: Ast.Node, scope: Scope, depth: number): Bound[] | null {
     const items = held && itemsOf(held.node, held.scope, depth + 1);
     if (items) return items;
   }
-  const entries = node.type === 'CallExpression' ? objectItems(node, scope) : null;
+  const entries = node.type === 'CallExpression' ? (objectItems(node, scope) ?? namesIn(node, scope)) : null;
   if (entries) return entries;
   const value = fold(node, scope);
   return Array.isArray(value)
@@ -70,6 +70,15 @@ function objectItems(node: Ast.CallExpression, scope: Scope): Bound[] | null {
     const pair = { type: 'ArrayExpression', elements: [key, property.value], start: 0, end: 0 };
     return [{ node: pair as unknown as Ast.Node, scope: written.scope }];
   });
+}
+
+/** `Object.keys(object)`: the names, each with what is held under it. */
+function namesIn({ callee, arguments: [first] }: Ast.CallExpression, scope: Scope): Bound[] | null {
+  if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier' || !first) return null;
+  if (callee.object.name !== 'Object' || calledName(callee) !== 'keys') return null;
+  const object = fold(first, scope);
+  if (!isFoldedObject(object)) return null;
+  return [...object.object].map(([name, value]) => ({ ...boundTo(name, scope), holds: value }));
 }
 
 function writtenObject(

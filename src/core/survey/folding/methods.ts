@@ -1,6 +1,7 @@
 /** The pure methods of strings, arrays and `Object` that folding follows, over values that are known already. */
 
 import type { Ast } from '../syntax/parse.js';
+import { entriesOf } from './collections.js';
 import type { Folded } from './folded.js';
 import { asString, asStrings, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 
@@ -24,24 +25,26 @@ export function foldObjectCall(method: string, args: readonly Folded[]): Folded 
   if (!isFoldedObject(value)) return UNKNOWN;
   if (method === 'keys' || method === 'getOwnPropertyNames') return [...value.object.keys()];
   if (method === 'values') return [...value.object.values()];
-  if (method === 'entries') return [...value.object].map(([name, one]) => [name, one]);
+  if (method === 'entries') return entriesOf(value);
   return UNKNOWN;
 }
 
 const LONGEST_SEARCHED = 300;
 
-/** A method of a string. Patterns are only tried where they cannot take long. */
 /** The methods of `Array` itself that are followed. */
 export const ARRAY_CALLS = ['from', 'of', 'isArray'];
 
-/** `Array.from(list)`, `Array.of(...)`, `Array.isArray(value)`. */
-export function foldArrayCall(method: string, args: readonly Folded[]): Folded {
+/** `Array.from(list)`, `Array.from(list, each)`, `Array.of(...)`, `Array.isArray(value)`. */
+export function foldArrayCall(method: string, args: readonly Folded[], each: Callback): Folded {
   const [first = UNKNOWN] = args;
   if (method === 'of') return [...args];
   if (method === 'isArray') return first === UNKNOWN || isReference(first) ? UNKNOWN : Array.isArray(first);
-  return Array.isArray(first) ? first : UNKNOWN;
+  const list = isFoldedObject(first) ? entriesOf(first) : first;
+  if (!Array.isArray(list) || args.length < 2) return Array.isArray(list) ? list : UNKNOWN;
+  return each ? foldArrayMethod('map', list, [], each) : list.map(() => UNKNOWN);
 }
 
+/** A method of a string. Patterns are only tried where they cannot take long. */
 export function foldTextMethod(
   method: string,
   text: string,
