@@ -297,3 +297,37 @@ test('a slot that is told of a change inside is no event of the element', () => 
     ),
   ).toEqual([]);
 });
+
+describe('members that a decorator makes emitters', () => {
+  const KIT = {
+    'kit.ts': `export class EventEmitter<T> { constructor(private host: HTMLElement, private name: string) {}
+        emit(detail: T, options?: object) { this.host.dispatchEvent(new CustomEvent(this.name, { detail, ...options })); } }
+      export function event() { return (proto: object, key: string) => Object.defineProperty(proto, key, { get() { return new EventEmitter(this, key); } }); }`,
+  };
+
+  test('of a compiler, with their details and words', () => {
+    const source =
+      "import { Component, Event, EventEmitter } from 'far'; @Component({ tag: 'pier-a' }) class Pier { /** Chosen. */ @Event({ bubbles: false }) pick: EventEmitter<{ id: number }>; @Event() shut: EventEmitter; }";
+    const pier = componentIn(source);
+    expect(pier.events.map(told)).toEqual([
+      'pick CustomEvent { id: number } cx element declared',
+      'shut CustomEvent unknown bcx element declared',
+    ]);
+    expect(pier.events[0]?.description).toBe('Chosen.');
+    expect(pier.properties).toEqual([]);
+  });
+
+  test('of the material’s own, compiled: events bubble where its emitter has them bubble', () => {
+    const files = {
+      'a.js': `import { event as e } from './kit.ts'; class Pier extends HTMLElement { go() {} } run([e()], Pier.prototype, 'tideChange', void 0);
+        customElements.define('pier-a', Pier);`,
+      'a.d.ts':
+        'export class Pier extends HTMLElement { /** The tide turned. */ tideChange: EventEmitter<number>; }',
+      ...KIT,
+    };
+    const [pier] = surveyed(files).contract.components;
+    expect(pier?.events.map(told)).toEqual(['tideChange CustomEvent number - element declared']);
+    expect(pier?.events[0]?.description).toBe('The tide turned.');
+    expect(pier?.properties).toEqual([]);
+  });
+});

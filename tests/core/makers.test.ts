@@ -540,3 +540,87 @@ describe('a function that makes an element of a class it is given beside the bas
     ]);
   });
 });
+
+describe('a function that registers, and that another function makes', () => {
+  const registrations = (source: string, others: Record<string, string> = {}) =>
+    surveyed({ 'a.js': source, ...others }).contract.components.map(
+      ({ tag, className, registers, registeredBy }) => [tag, className, registers, registeredBy],
+    );
+  const PIER = 'class Pier extends HTMLElement {}';
+  const MAKE =
+    'const make = (name, kind) => (prefix = "line") => customElements.define(`${prefix}-${name}`, kind);';
+
+  test.each<[string, string, unknown]>([
+    [
+      'waits for users to call it',
+      'export const registerPier = make("pier", Pier);',
+      ['by-call', 'registerPier'],
+    ],
+    [
+      'that is not exported cannot be called',
+      'const registerPier = make("pier", Pier);',
+      ['by-call', undefined],
+    ],
+    [
+      'and is called by its name',
+      'const registerPier = make("pier", Pier); registerPier();',
+      ['on-import', undefined],
+    ],
+    ['and is called where it is made', 'make("pier", Pier)("line");', ['on-import', undefined]],
+  ])('%s', (_name, code, [registers, by]: unknown[]) => {
+    expect(registrations(`${MAKE} ${PIER} ${code}`)).toEqual([['line-pier', 'Pier', registers, by]]);
+  });
+
+  test('one that cannot do without what it is given is no call for users', () => {
+    const code =
+      'const make = (kind) => (options) => customElements.define("line-pier", kind, options.of); export const definePier = make(Pier);';
+    expect(registrations(`${PIER} ${code}`)).toEqual([['line-pier', 'Pier', 'by-call', undefined]]);
+  });
+
+  test('of a description, in a module of its own, by way of one inside it that takes in others', () => {
+    const kit = `import { Definition } from 'far';
+      export const describe = (name, type, template, others, options) => ({ name, type, template, others, options });
+      export const createRegisterFunction = (given) => (prefix = 'line') => {
+        const register = (one) => {
+          let type = one.type;
+          for (const other of one.others) register(other);
+          Definition.compose(type, { ...one.options, template: one.template, name: prefix + "-" + one.name }).define();
+        };
+        register(given);
+      };`;
+    const code = `import { createRegisterFunction, describe } from './kit.js';
+      import { Base } from 'far';
+      class Pier extends Base {}
+      class Quay extends Base {}
+      const pier = describe('pier', Pier, '<slot></slot>', []);
+      const quay = describe('quay', Quay, '<slot name="rail"></slot>', [pier]);
+      export const registerQuay = createRegisterFunction(quay);
+      export const registerPier = createRegisterFunction(pier);`;
+    expect(registrations(code, { 'kit.js': kit })).toEqual([
+      ['line-pier', 'Pier', 'by-call', 'registerPier'],
+      ['line-quay', 'Quay', 'by-call', 'registerQuay'],
+    ]);
+  });
+
+  test.each([
+    ['at once', 'Definition.compose(Pier, given).define();', 'on-import', undefined],
+    ['when called', 'export function add() { Definition.compose(Pier, given).define(); }', 'by-call', 'add'],
+  ])('what is made of a class and a description, and defined, %s', (_name, code, registers, by) => {
+    const source = `import { Definition } from 'far'; ${PIER} const given = { name: 'line-pier', template: '<slot></slot>' }; ${code}`;
+    expect(registrations(source)).toEqual([['line-pier', 'Pier', registers, by]]);
+  });
+
+  test('decorators called on a prototype in a loop over names', () => {
+    const source = `import { attr } from 'far'; const NAMES = ['tideLevel', 'deckName'];
+      const kebab = (name) => name.replace(/[A-Z]/g, (one) => '-' + one.toLowerCase());
+      const Marks = (Base) => { class Made extends Base {}
+        for (const name of NAMES) attr({ attribute: kebab(name) })(Made.prototype, name);
+        return Made; };
+      customElements.define('line-pier', class extends Marks(HTMLElement) {});`;
+    const pier = componentIn(source);
+    expect(pier.properties.map(({ name, attribute }) => [name, attribute?.name])).toEqual([
+      ['tideLevel', 'tide-level'],
+      ['deckName', 'deck-name'],
+    ]);
+  });
+});

@@ -7,6 +7,7 @@ import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
 import { isFunction, localDeclarations, unwrap } from '../folding/functions.js';
 import { calledWith, givenBy } from '../folding/scopes.js';
+import { writtenMember, writtenObject } from '../folding/written.js';
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -121,6 +122,9 @@ function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGra
   const found = graph.findMember(holder, node.property.name, scope.module);
   if (found) return stepInto(found, graph);
   if (/^(window|globalThis|self)$/.test(holder)) return platformClass(node.property.name, scope);
+  const written = writtenObject(node.object, scope);
+  const member = written && writtenMember(written, node.property.name);
+  if (member) return { ...member, name: null };
   // `const page = typeof window === 'undefined' ? {} : window; const Base = page.HTMLElement || class {}`
   return node.property.name === 'HTMLElement' ? { platform: 'HTMLElement' } : null;
 }

@@ -31,7 +31,7 @@ export function memberDecorations(about: About): MemberDecoration[] {
   const [first, second] = args;
   // `decorator(TheClass.prototype, "name")`
   if (args.length === 2 && first && second && about.isPrototype(first)) {
-    const name = memberName(second, scope);
+    const name = asString(fold(second, scope));
     return name === null ? [] : [{ name, decorators: [node.callee] }];
   }
   if (args.length < 3) return [];

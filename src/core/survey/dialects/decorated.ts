@@ -6,10 +6,8 @@
  */
 
 import type { ContractEvent, ContractNamed } from '../../contract/types.js';
-import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../classes/about.js';
-import { decoratorsOf, memberDecorations } from '../classes/decorations.js';
-import { offeredEvent } from '../evidence/declared-events.js';
+import { memberDecorations } from '../classes/decorations.js';
 import type {
   AttributeSeen,
   Dialect,
@@ -28,6 +26,7 @@ import { calledWith, withLocals } from '../folding/scopes.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
+import { classEvents, detailSaid, emitters, withDeclaredDetail } from './emitters.js';
 import { memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';
@@ -50,7 +49,11 @@ export const decorated: Dialect = {
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
       if (name === null) continue;
       const decorators = member.decorators.map((one) => one.expression);
-      const emitted = emitters(decorators, name, member, context);
+      const emitted = emitters(decorators, name, context.scope, context.at(member)).map((one) => ({
+        ...one,
+        ...detailSaid(member, context.layer.module, context),
+        ...wordsOf(context.doc(member)),
+      }));
       events.push(...emitted);
       if (emitted.length > 0) hidden.push(hiddenMember(name, context.at(member)));
       slots.push(...slotted(decorators, name, context.scope, context.at(member)));
@@ -87,7 +90,7 @@ export const decorated: Dialect = {
     return {
       properties: [...properties, ...hidden, ...compiled.properties],
       attributes: [...attributes, ...compiled.attributes],
-      events,
+      events: [...events, ...compiled.events],
       slots: [...slots, ...compiled.slots],
       ...(isWhole ? { whole: true, methods: decoratedMethods(context) } : {}),
     };
@@ -258,7 +261,10 @@ function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at
 const SLOT_NAME = /^slot$/i;
 
 /** What compilers make of decorated members. */
-function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractNamed[] } {
+function compiledMembers(
+  context: LayerContext,
+): OwnMembers & { slots: ContractNamed[]; events: ContractEvent[] } {
+  const events: ContractEvent[] = [];
   const properties: PropertyEvidence[] = [];
   const attributes: AttributeSeen[] = [];
   const slots: ContractNamed[] = [];
@@ -274,6 +280,12 @@ function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractN
     for (const { name, decorators } of memberDecorations(about)) {
       const words = { at: context.at(about.node) };
       slots.push(...slotted(decorators, name, about.scope, words.at));
+      const emitted = emitters(decorators, name, about.scope, words.at);
+      events.push(...emitted.map((one) => withDeclaredDetail(one, name, context)));
+      if (emitted.length > 0) {
+        properties.push(hiddenMember(name, words.at));
+        continue;
+      }
       const isStatic =
         !about.node.arguments.some((one) => about.isPrototype(one)) &&
         about.node.arguments.some((one) => about.isClass(one));
@@ -291,54 +303,5 @@ function compiledMembers(context: LayerContext): OwnMembers & { slots: ContractN
       }
     }
   }
-  return { properties, attributes, slots };
-}
-
-/** A field that a decorator makes an emitter: `@Event({ bubbles: false }) pick: EventEmitter<Pick>`. */
-function emitters(
-  decorators: readonly Ast.Node[],
-  name: string,
-  member: Ast.ClassElement,
-  context: LayerContext,
-): ContractEvent[] {
-  return decorators.flatMap((decorator): ContractEvent[] => {
-    if (
-      decorator.type !== 'CallExpression' ||
-      !/^(event|output)$/i.test(originalName(decorator, context.scope))
-    )
-      return [];
-    const options = decorator.arguments[0] ? fold(decorator.arguments[0], context.scope) : null;
-    const object = isFoldedObject(options) ? options.object : new Map<string, Folded>();
-    const eventName = asString(object.get('eventName') ?? null) ?? asString(options) ?? name;
-    return [
-      offeredEvent(eventName, context.at(member), {
-        bubbles: object.get('bubbles') !== false,
-        composed: object.get('composed') !== false,
-        cancelable: object.get('cancelable') !== false,
-        ...wordsOf(context.doc(member)),
-      }),
-    ];
-  });
-}
-
-/** Events that a decorator of the class declares: `@event('pick', { bubbles: true })`. */
-function classEvents(context: LayerContext): ContractEvent[] {
-  return decoratorsOf(context.layer, context.scope, context.graph).flatMap(
-    ({ node, scope }): ContractEvent[] => {
-      if (node.type !== 'CallExpression' || !/^(event|fires|emits)/i.test(originalName(node, scope)))
-        return [];
-      const [first, second] = node.arguments;
-      const name = first ? asString(fold(first, scope)) : null;
-      if (name === null) return [];
-      const options = second ? fold(second, scope) : null;
-      const is = (key: string) => isFoldedObject(options) && options.object.get(key) === true;
-      return [
-        offeredEvent(kebabCase(name), context.at(context.layer.node), {
-          bubbles: is('bubbles'),
-          composed: is('composed') || is('bubbles'),
-          cancelable: is('cancelable'),
-        }),
-      ];
-    },
-  );
+  return { properties, attributes, slots, events };
 }

@@ -12,6 +12,7 @@ import { fieldsSet } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
 import { asString, isFoldedObject } from '../folding/folded.js';
 import { originalName, unwrap } from '../folding/functions.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { docOf, isInnerName, isInternal, wordsOf } from '../types/docs.js';
 import { typeOf } from '../types/types.js';
@@ -93,16 +94,26 @@ function detailOf(node: Ast.CallExpression, context: LayerContext): TypeInfo | n
 }
 
 /** What the declarations beside say of a field: `readonly pick: TargetedEvent<this, Pick>`. */
-function declaredField(name: string, { declared, graph }: LayerContext) {
+export function declaredField(name: string, { declared, graph }: LayerContext) {
   const node = declared?.node?.body.body.find(
     (one) => 'key' in one && one.key.type === 'Identifier' && one.key.name === name,
   );
   if (!declared || !node) return null;
-  const type = annotationOf(node)?.typeAnnotation;
+  return { module: declared.module, node, ...emitterType(node, declared.module, graph) };
+}
+
+/** Is a member said to hold an emitter, and with which detail: `pick: EventEmitter<Pick>`? */
+export function emitterType(
+  member: Ast.Node,
+  module: Module,
+  graph: ModuleGraph,
+): { isEmitter: boolean; detail: TypeInfo | undefined } {
+  const type = annotationOf(member)?.typeAnnotation;
   const given = type && 'typeArguments' in type ? type.typeArguments?.params.at(-1) : null;
-  const isEmitter = type ? EMITTER_TYPE.test(nameOfType(type)) : false;
-  const detail = given ? typeOf(given, declared.module, graph) : undefined;
-  return { module: declared.module, node, isEmitter, detail };
+  return {
+    isEmitter: type ? EMITTER_TYPE.test(nameOfType(type)) : false,
+    detail: given ? typeOf(given, module, graph) : undefined,
+  };
 }
 
 /** `EventEmitter` in `EventEmitter<Pick>` and in `import('somewhere').EventEmitter<Pick>`; else empty. */

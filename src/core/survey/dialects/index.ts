@@ -1,6 +1,7 @@
 /** The register of authoring dialects. One line each; the order carries no meaning. */
 
 import type { Dialect } from '../evidence/evidence.js';
+import { attached } from './attached.js';
 import { built } from './built.js';
 import { compiled } from './compiled.js';
 import { decorated } from './decorated.js';
@@ -18,6 +19,7 @@ import { table } from './table.js';
 export const DIALECTS: readonly Dialect[] = [
   members,
   observed,
+  attached,
   decorated,
   table,
   defined,

@@ -196,9 +196,11 @@ function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' 
   // Base classes that attach the root themselves read their options from a static member.
   for (const name of ['shadowRootOptions', 'shadowOptions'])
     read(foldStaticMember(layer.node, name, scope, 0) ?? UNKNOWN);
-  const description = layer.made?.node.type === 'CallExpression' ? layer.made.node.arguments[0] : undefined;
-  const made = description ? fold(description, layer.made?.scope ?? scope) : UNKNOWN;
-  if (isFoldedObject(made)) read(made.object.get('shadowOptions'));
+  const given = layer.made?.node.type === 'CallExpression' ? layer.made.node.arguments : [];
+  const made = given.map((one) => fold(one, layer.made?.scope ?? scope)).find(isFoldedObject);
+  const options = made?.object.get('shadowOptions');
+  if (options === null) found.root = 'none';
+  read(options);
   const override = layer.node.body.body.find(
     (member) =>
       member.type === 'MethodDefinition' &&

@@ -98,13 +98,22 @@ function classMade(call: Ast.CallExpression, scope: Scope): ClassPlace | null {
   return { node: inner, scope: { ...made.scope, bindings: calledWith(made, call.arguments, scope) } };
 }
 
-/** A call of a function that itself returns one: `Mixin(options)` in `Mixin(options)(Base)`. */
-function returnedFunction(node: Ast.CallExpression, scope: Scope, depth: number): Callable | null {
+/** What a call of a function gives that itself returns one: `Mixin(options)` in `Mixin(options)(Base)`. */
+export function returnedFunction(node: Ast.CallExpression, scope: Scope, depth = 0): Callable | null {
   const callee = unwrap(node.callee);
   if (callee.type !== 'Identifier' && callee.type !== 'MemberExpression') return null;
   const outer = callableOf(callee, scope, depth + 1);
-  const result = outer && returned(outer.node);
-  if (!outer || !result || !isFunction(unwrap(result))) return null;
+  const result = outer && functionReturned(outer.node);
+  if (!result) return null;
   const bindings = calledWith(outer, node.arguments, scope);
-  return { node: unwrap(result) as FunctionNode, scope: { ...outer.scope, bindings } };
+  return { node: result, scope: { ...outer.scope, bindings } };
+}
+
+/** The function that another one returns: written there, or declared in it. */
+export function functionReturned(node: FunctionNode): FunctionNode | null {
+  const result = returned(node);
+  const inner = result && unwrap(result);
+  const declared = inner?.type === 'Identifier' ? localDeclarations(node).get(inner.name) : undefined;
+  if (declared?.kind === 'function') return declared.node;
+  return inner && isFunction(inner) ? inner : null;
 }

@@ -5,7 +5,8 @@ import { fold } from './fold.js';
 import { isFoldedObject, UNKNOWN } from './folded.js';
 import type { Bound, Scope } from './functions.js';
 import { boundTo, calledName, unwrap } from './functions.js';
-import { heldBy, topLevelValue } from './named.js';
+import { topLevelValue } from './named.js';
+import { writtenObject } from './written.js';
 
 const MOST_ROUNDS = 1_000;
 /** Through so many names a list or an object is followed. */
@@ -79,21 +80,6 @@ function namesIn({ callee, arguments: [first] }: Ast.CallExpression, scope: Scop
   const object = fold(first, scope);
   if (!isFoldedObject(object)) return null;
   return [...object.object].map(([name, value]) => ({ ...boundTo(name, scope), holds: value }));
-}
-
-function writtenObject(
-  expression: Ast.Node,
-  scope: Scope,
-  depth = 0,
-): { node: Ast.ObjectExpression; scope: Scope } | null {
-  if (depth > DEEPEST) return null;
-  const node = unwrap(expression);
-  if (node.type === 'ObjectExpression') return { node, scope };
-  if (node.type === 'CallExpression' && node.arguments.length === 1 && node.arguments[0])
-    return writtenObject(node.arguments[0], scope, depth + 1);
-  if (node.type !== 'Identifier') return null;
-  const held = heldBy(node.name, scope);
-  return held && writtenObject(held.node, held.scope, depth + 1);
 }
 
 function bound(pattern: Ast.Node, item: Bound, scope: Scope): Map<string, Bound> {

@@ -3,7 +3,7 @@
 import { exportNameOfClass } from '../classes/class-names.js';
 import type { ClassChain } from '../classes/layers.js';
 import { callableOf, declaredFunction } from '../folding/callables.js';
-import { type FunctionNode, keyText, type Scope } from '../folding/functions.js';
+import { type FunctionNode, keyText, type Scope, unwrap } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { callsGiven, classAround, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -16,11 +16,15 @@ import { isCalledLater } from './running.js';
  * with nothing; null where there is none.
  */
 export function callThatRegisters(
-  { registers, module, place, scope }: Registered,
+  { registers, module, place, scope, later }: Registered,
   { layers: [own] }: ClassChain,
   entrance: Module | null,
   graph: ModuleGraph,
 ): string | null {
+  if (later && entrance) {
+    const isFree = later.params.every((one) => mayBeLeftOut(one, later, { ...scope, module }));
+    return isFree ? exportNameOfValue(place, entrance, graph) : null;
+  }
   const [outer, ...inner] = functionsAround(place, module.program);
   if (registers !== 'by-call' || !entrance || !outer) return null;
   const here = { ...scope, module };
@@ -76,6 +80,22 @@ function staticName(node: FunctionNode, holder: Ast.Class | null): string | null
   return method.static && !method.computed ? keyText(method.key) : null;
 }
 
+/** The name under which a module exports a constant that is given what stands at a place; null where it does not. */
+function exportNameOfValue(place: Ast.Span, entrance: Module, graph: ModuleGraph): string | null {
+  const isGiven = (exported: string) => {
+    const declaration = graph.findExport(exported, entrance)?.declaration;
+    const value = declaration?.kind === 'variable' && declaration.init ? unwrap(declaration.init) : null;
+    return value?.start === place.start && value.end === place.end;
+  };
+  return bestOf([...entrance.exports.keys()], isGiven);
+}
+
+/** Of the names that a module exports, and that are meant, the one for users: those of one letter are for other chunks. */
+function bestOf(names: readonly string[], isMeant: (name: string) => boolean): string | null {
+  const named = names.filter((one) => one !== 'default');
+  return named.find((one) => one.length > 2 && isMeant(one)) ?? named.find(isMeant) ?? null;
+}
+
 /** The name under which a module gives a function to those who import it, or null where it does not. */
 function exportNameOfFunction(
   node: FunctionNode,
@@ -89,7 +109,5 @@ function exportNameOfFunction(
     const found = graph.findExport(exported, entrance);
     return found !== null && declaredFunction(found, graph)?.node === node;
   };
-  // What is exported under a letter, too, is so for other chunks.
-  const named = names.filter((one) => one !== 'default');
-  return named.find((one) => one.length > 2 && leads(one)) ?? named.find(leads) ?? null;
+  return bestOf(names, leads);
 }

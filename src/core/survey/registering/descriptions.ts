@@ -69,6 +69,20 @@ export function describedCall(node: Ast.CallExpression, scope: Scope): Finding[]
   return tags.map((tag) => ({ tag, node, scope, place: node, registers: 'on-import', described: true }));
 }
 
+/**
+ * A call on what is made of a description: `Definition.compose(TheClass, { name: 'a-b', ... }).define()`. `at` is the scope
+ * that it is made in.
+ */
+export function describedBefore(node: Ast.CallExpression, scope: Scope, at = scope): Finding[] {
+  const callee = unwrap(node.callee);
+  if (callee.type !== 'MemberExpression' || !DEFINING_NAME.test(calledName(callee))) return [];
+  const first = unwrap(callee.object);
+  if (first.type !== 'CallExpression' || first.arguments.length === 0) return [];
+  const isLater = isCalledLater(functionsAround(node, scope.module.program), scope);
+  const registers: Registration = isLater ? 'by-call' : 'on-import';
+  return describedCall(first, at).map((one) => ({ ...one, registers }));
+}
+
 const OF_ELEMENTS =
   /^(?:template|render|view|component|\w*[sS]tyles?|css|shadow\w*|prop(?:erti)?e?s|attributes|attrs|observedAttributes|elementClass|class|target|type)$/;
 

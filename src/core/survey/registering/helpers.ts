@@ -3,7 +3,7 @@
 import type { Registration } from '../../contract/types.js';
 import { chainOf } from '../classes/classes.js';
 import { isClass } from '../classes/layers.js';
-import { callableOf, staticMethodOf } from '../folding/callables.js';
+import { callableOf, functionReturned, returnedFunction, staticMethodOf } from '../folding/callables.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
@@ -95,18 +95,19 @@ const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();
 
 /**
  * The calls of the registry in a function's body, also in functions inside it that take nothing, or each of a
- * list. (One that takes the class is a decorator's: it is not called yet.) Where there are none, calls of what is named
- * for it.
+ * list. (One that takes the class is a decorator's, and one that is given back somebody else's: they are not called yet.)
+ * Where there are none, calls of what is named for it.
  */
 function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
   const known = DEFINES.get(node);
   if (known) return known;
   const { program, source } = scope.module;
+  const given = functionReturned(node);
   const runs = (call: Ast.Node) =>
     functionsAround(call, program).every(
       (one) =>
         one.start <= node.start ||
-        one.params.length === 0 ||
+        (one.params.length === 0 && one !== given) ||
         (node.params.length > 0 && loopedOver(one, scope) !== null),
     );
   const all = within('call', node, program).filter(runs);
@@ -126,7 +127,17 @@ function throughHelper(
   registers: Registration,
 ): Finding[] {
   const bindings = calledWith(helper, node.arguments, scope);
-  const inner = withLocals({ ...helper.scope, bindings }, [helper.node]);
+  return registeredIn({ ...helper, scope: { ...helper.scope, bindings } }, node, scope, registers);
+}
+
+/** What a function registers, its parameters being bound in its scope, for the call that leads to it. */
+export function registeredIn(
+  helper: Callable,
+  node: Ast.CallExpression,
+  scope: Scope,
+  registers: Registration,
+): Finding[] {
+  const inner = withLocals(helper.scope, [helper.node]);
   const called = scope.graph.isOwn(helper.scope.module) ? {} : { called: { node, scope } };
   const { start } = helper.node;
   return definesIn(helper).flatMap((call) => {
@@ -159,7 +170,7 @@ function byName(
   registers: Registration,
 ): Finding[] {
   if (!isNamedForIt(callee, scope) && !isTakenFromNamed(callee, scope)) return [];
-  if (callsNothing(callee, scope)) return [];
+  if (callsNothing(callee, scope) || returnedFunction(node, scope)) return [];
   const args = node.arguments.filter((one) => one.type !== 'SpreadElement');
   const at = args.findIndex((one) => one.type !== 'ObjectExpression' && tagsGiven(one, scope).length > 0);
   const given = args[at];

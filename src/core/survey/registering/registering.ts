@@ -33,6 +33,8 @@ export interface Registered {
   called?: { node: Ast.CallExpression; scope: Scope };
   /** Made by a call of what it describes, without a class of the material's. */
   described?: true;
+  /** The function that registers it, where a call makes that function for others to call. */
+  later?: FunctionNode;
   /** Where the tag is given. */
   place: { start: number; end: number };
 }
@@ -55,6 +57,7 @@ export interface Finding {
   made?: { node: Ast.Node; scope: Scope };
   called?: { node: Ast.CallExpression; scope: Scope };
   described?: true;
+  later?: FunctionNode;
 }
 
 /** The scopes a call is made in: one, or one for each round of the loops over constants around it. */

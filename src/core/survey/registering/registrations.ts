@@ -11,10 +11,11 @@ import type { Module, ModuleGraph } from '../modules/modules.js';
 import { classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
-import { describedCall, lazyTables, statementCalls } from './descriptions.js';
+import { describedBefore, describedCall, lazyTables, statementCalls } from './descriptions.js';
 import { tagsGiven } from './element-names.js';
 import { handedClass } from './handed-classes.js';
 import { definingCall, helperCall } from './helpers.js';
+import { madeForLater } from './later.js';
 import { prefixedCall } from './prefixed.js';
 import type { Finding, Registered, Unfolded } from './registering.js';
 import { extendsOf, isAnotherCase, isDefine, scopesAt } from './registering.js';
@@ -32,7 +33,7 @@ export function mayRegister(source: string): boolean {
 }
 
 const REGISTERING = [
-  /\bcustomElements\b|Define\(|\b(?:define|register)\w*(?:\s*\(\s*[^\s)]|\s+as\s)|\.(?:define|register)\w*\(\)/,
+  /\bcustomElements\b|(?:Define|Register\w{0,20})\(|\b(?:define|register)\w*(?:\s*\(\s*[^\s)]|\s+as\s)|\.(?:define|register)\w*\(\)/,
   // A decorator that is given a tag, a constant for one, or an object with one.
   /@[\w.]+\(\s*(?:["'`][a-z]|[\w.]+\s*\)|\{[^}]*["'`][a-z][\w.]*-)/,
   // What compilers make of it.
@@ -71,8 +72,16 @@ export function registrationsIn(
   const placed = new Set(found.map((one) => one.place));
   for (const node of statementCalls(module.program)) {
     if (placed.has(node)) continue;
-    const described = describedCall(node, scope);
-    found.push(...(described.length > 0 ? described : givenClass(node, scope)));
+    const ways = [
+      () => describedCall(node, scope),
+      () => madeForLater(node, scope),
+      () => givenClass(node, scope),
+    ];
+    for (const way of ways) {
+      const some = way();
+      found.push(...some);
+      if (some.length > 0) break;
+    }
   }
   const registered = found.map((one): Registered => ({ ...one, module, extendsTag: one.extendsTag ?? null }));
   registered.sort((a, b) => a.place.start - b.place.start);
@@ -129,7 +138,8 @@ function compiledDecorators(node: Ast.CallExpression, scope: Scope): Finding[] {
 /** What a call defines by way of a function, or of a table: a base name that is given a prefix is no tag itself. */
 function throughCall(node: Ast.CallExpression, scope: Scope): Finding[] {
   const prefixed = prefixedCall(node, scope);
-  return prefixed.length > 0 ? prefixed : [...helperCall(node, scope), ...lazyTables(node, scope)];
+  if (prefixed.length > 0) return prefixed;
+  return [...describedBefore(node, scope), ...helperCall(node, scope), ...lazyTables(node, scope)];
 }
 
 /** `{ kind: "class", name, metadata }`, as the decorators proposal describes a class to its decorators. */
