@@ -393,7 +393,7 @@ test.each<[string, string, string[], string[]]>([
 
 test('code and running element are compared item by item', () => {
   const component = componentIn(
-    "class A extends HTMLElement { static observedAttributes = ['deck', 'gone']; set deck(v) {} get total() { return 1 } set fare(v) {} connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; } } customElements.define('pier-a', A);",
+    "class A extends HTMLElement { static observedAttributes = ['deck', 'gone']; set deck(v) {} get total() { return 1 } get far() { return 1 } set fare(v) {} connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; } } customElements.define('pier-a', A);",
   );
   const seen: SeenComponent = {
     tag: 'pier-a',
@@ -407,6 +407,7 @@ test('code and running element are compared item by item', () => {
       { name: 'extra', writable: true },
       { name: '_own', writable: true },
     ],
+    elsewhere: ['far', 'further'],
     methods: [],
     fields: ['total'],
     state: [],
@@ -423,6 +424,7 @@ test('code and running element are compared item by item', () => {
     'attribute more live-only',
     'property deck agrees',
     'property total agrees',
+    'property far agrees',
     'property fare differs',
     'property extra live-only',
     'slot legend agrees',

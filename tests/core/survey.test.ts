@@ -478,6 +478,12 @@ test.each([
   ]);
 });
 
+test('a name of the platform that a module declares itself, of what the platform has under it', () => {
+  const source = `const HTMLElement = globalThis.HTMLElement || null; class X extends HTMLElement {} ${define()}`;
+  const component = componentIn(source);
+  expect([component.root, component.notes]).toEqual(['none', []]);
+});
+
 test('what a helper sets on a class, in a function', () => {
   const source = `(() => { const Base = typeof window < 'u' && window.HTMLElement ? window.HTMLElement : Object;
     class B extends Base { static get observedAttributes() { return Object.keys(this.Props); } }

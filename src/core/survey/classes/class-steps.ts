@@ -111,9 +111,13 @@ function stepInto(found: Found, graph: ModuleGraph): Step | null {
  */
 function platformClass(name: string, scope: Scope): { platform: string } | null {
   const declaration = scope.module.declarations.get(name);
-  if (!declaration) return /^(HTML|SVG|MathML)[A-Za-z]*Element$/.test(name) ? { platform: name } : null;
+  if (!declaration) return globalClass(name);
   const isPassedOn = declaration.kind === 'import' && declaration.imported === 'HTMLElement';
   return isPassedOn && !declaration.specifier.startsWith('.') ? { platform: 'HTMLElement' } : null;
+}
+
+function globalClass(name: string): { platform: string } | null {
+  return /^(HTML|SVG|MathML)[A-Za-z]*Element$/.test(name) ? { platform: name } : null;
 }
 
 function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGraph) {
@@ -121,7 +125,8 @@ function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGra
   const { name: holder } = node.object;
   const found = graph.findMember(holder, node.property.name, scope.module);
   if (found) return stepInto(found, graph);
-  if (/^(window|globalThis|self)$/.test(holder)) return platformClass(node.property.name, scope);
+  // A module may declare the name itself: `const HTMLElement = globalThis.HTMLElement || null`.
+  if (/^(window|globalThis|self)$/.test(holder)) return globalClass(node.property.name);
   const written = writtenObject(node.object, scope);
   const member = written && writtenMember(written, node.property.name);
   if (member) return { ...member, name: null };

@@ -108,11 +108,11 @@ function addNames(
 
 function addProperties(items: LiveItem[], component: Component, seen: SeenComponent): void {
   const accessors = new Map(seen.accessors.map((one) => [one.name, one]));
-  const fields = new Set(seen.fields);
+  const others = new Set([...seen.fields, ...seen.elsewhere]);
   const state = new Set(seen.state);
   for (const { name, readonly } of component.properties) {
     const accessor = accessors.get(name);
-    const isShown = accessor !== undefined || fields.has(name) || isGlobalProperty(name);
+    const isShown = accessor !== undefined || others.has(name) || isGlobalProperty(name);
     const isOther = accessor && !readonly && !accessor.writable;
     items.push({
       kind: 'property',

@@ -126,9 +126,13 @@ function isPlatform(value: object): boolean {
 async function look(one: Defined): Promise<SeenComponent> {
   const accessors = new Map<string, SeenMember>();
   const methods = new Set<string>();
+  const elsewhere = new Set<string>();
   for (const layer of chainOf(one.class)) {
-    if (outside.has(layer)) continue;
     const { prototype } = layer as { prototype: object };
+    if (outside.has(layer)) {
+      for (const name of Object.getOwnPropertyNames(prototype)) elsewhere.add(name);
+      continue;
+    }
     for (const [name, descriptor] of Object.entries(Object.getOwnPropertyDescriptors(prototype))) {
       if (name === 'constructor') continue;
       if (typeof descriptor.value === 'function') methods.add(name);
@@ -146,6 +150,7 @@ async function look(one: Defined): Promise<SeenComponent> {
     formAssociated: attempt(() => Reflect.get(one.class, 'formAssociated') === true, false),
     observed: attempt(() => [...(Reflect.get(one.class, 'observedAttributes') ?? [])].map(String), []),
     accessors: [...accessors.values()],
+    elsewhere: [...elsewhere],
     methods: [...methods],
     state: attempt(() => stateOf(one.class), []),
     ...instance,

@@ -15,6 +15,8 @@ export interface SeenComponent {
   observed: string[];
   /** Accessors on the prototypes between the class and the platform, without those of other packages' classes. */
   accessors: SeenMember[];
+  /** Names of what those have: a contract names it where they declare it as theirs to offer. */
+  elsewhere: string[];
   methods: string[];
   /** Own fields of a fresh instance. */
   fields: string[];
