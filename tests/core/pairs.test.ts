@@ -11,6 +11,12 @@ test.each<Row>([
   ['checked', 'change', ['checked change target.checked']],
   ['selected', 'change', ['selected change target.selected']],
   ['open', 'toggle', ['open toggle target.open']],
+  ['value checked', 'input change', ['checked change target.checked']],
+  [
+    'value checked',
+    'valueChange change',
+    ['value valueChange target.value', 'checked change target.checked'],
+  ],
   ['deck', 'deck-change', ['deck deck-change target.deck']],
   ['deck', 'deck-changed', ['deck deck-changed target.deck']],
   ['deck', 'deckChange', ['deck deckChange target.deck']],

@@ -350,3 +350,20 @@ test('a member whose name the prototype has, too', () => {
     ),
   ).toEqual(['valueOf: number = 1']);
 });
+
+test('an accessor with words for users is offered, though a decorator calls it state', () => {
+  const source = `import { property, state, LitElement } from 'far';
+    class Pier extends LitElement {
+      /** What is written in it. */ get value() { return this.held; } @state() set value(text: string) { this.held = text; }
+      /** @internal */ get inner() { return 1; } @state() set inner(text: number) {}
+      get silent() { return 1; } @state() set silent(text: number) {}
+      /** Only read. */ @state() get shown() { return 1; }
+      /** A field. */ @state() field = 1;
+      @property({ attribute: 'value' }) defaultValue = '';
+    } customElements.define('pier-a', Pier);`;
+  const { properties } = componentIn(source);
+  expect(properties.map(({ name, attribute }) => [name, attribute?.name])).toEqual([
+    ['value', undefined],
+    ['defaultValue', 'value'],
+  ]);
+});

@@ -12,12 +12,15 @@ const PIER = componentIn(`
  * @fires change - The value changed.
  */
 class Pier extends HTMLElement {
-  static observedAttributes = ['deck', 'max-rows', 'open', 'level'];
+  static observedAttributes = ['deck', 'max-rows', 'open', 'level', 'step', 'text'];
   deck: string = '';
   value: string = '';
   maxRows: number = 3;
   open: boolean = false;
   rows: string[] = [];
+  step: number | 'any' = 1;
+  start: string = '';
+  get text(): string[] { return [] } set text(v: string[]) {}
   format: (at: Date) => string;
   get level(): 'low' | 'high' { return this.getAttribute('level') }
   set level(v: 'low' | 'high') { this.setAttribute('level', v) }
@@ -25,6 +28,8 @@ class Pier extends HTMLElement {
     if (name === 'deck') this.deck = value;
     if (name === 'max-rows') this.maxRows = Number(value);
     if (name === 'open') this.open = value !== null;
+    if (name === 'step') this.step = value;
+    if (name === 'text') this.start = value;
   }
   go() {
     this.dispatchEvent(new CustomEvent('pier-pick', { detail: { at: 1 }, bubbles: true, composed: true }));
@@ -200,6 +205,10 @@ rows(
   [
     ['<tide-pier deck="upper" max-rows="3" open level="low" hidden></tide-pier>', []],
     ['<tide-pier maxrows="3"></tide-pier>', ['error lost-value maxRows']],
+    ['<tide-pier step="0.25"></tide-pier>', []],
+    ['<tide-pier step="some"></tide-pier>', ['error invalid-value step']],
+    // The attribute of that name is another property's.
+    ['<tide-pier text="a b"></tide-pier>', []],
     ['<tide-pier max-rows="many"></tide-pier>', ['error lost-value maxRows']],
     ['<tide-pier rows="[1]"></tide-pier>', ['error lost-value rows']],
     ['<tide-peer></tide-peer>', ['error unknown-tag tide-peer']],

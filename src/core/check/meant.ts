@@ -16,15 +16,23 @@ export interface Meant {
   isProperty: boolean;
 }
 
+/** Forms that write attributes and nothing else. */
+export const TEXT_FORMS: readonly string[] = ['markup', 'dom-attribute'];
+
 /** The property or attribute that a written name means. */
 export function itemMeant(item: ItemUse, component: Component): Meant | null {
   const isDom = item.form === 'dom';
   const property = component.properties.find((one) => one.name === item.name);
-  if (property) return { ...property, kind: 'property', isProperty: true };
-  if (isDom) return null;
   const lower = item.name.toLowerCase();
-  const driven = component.properties.find((one) => one.attribute?.name === lower);
-  if (driven) return { ...driven, kind: 'property', isProperty: false };
+  const driven = isDom ? undefined : component.properties.find((one) => one.attribute?.name === lower);
+  // The attribute of a name may be another property's, as `value` is that of `defaultValue`.
+  if (driven && (!property || (TEXT_FORMS.includes(item.form) && !property.attribute)))
+    return { ...driven, kind: 'property', isProperty: false };
+  if (property) {
+    const attribute = property.attribute ?? driven?.attribute ?? null;
+    return { ...property, attribute, kind: 'property', isProperty: true };
+  }
+  if (isDom) return null;
   const written = component.properties.find((one) => one.name.toLowerCase() === lower);
   if (written) return { ...written, kind: 'property', isProperty: false };
   const attribute = component.attributes.find((one) => one.name === lower);

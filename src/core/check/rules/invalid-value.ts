@@ -3,6 +3,7 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import type { Component, JsonSchema } from '../../contract/types.js';
 import { nearest } from '../../findings/nearest.js';
 import type { ItemUse } from '../../hosts/uses.js';
+import { itemMeant } from '../meant.js';
 import type { Rule } from '../rule.js';
 
 /** A literal that the type of the property does not allow. */
@@ -14,7 +15,7 @@ export const invalidValue: Rule = {
     return use.items.flatMap((item) => {
       const schema = item.kind === 'value' ? schemaFor(item, component) : null;
       const value = item.value.literal;
-      const error = schema && value !== undefined ? firstError(schema, value) : null;
+      const error = schema && value !== undefined ? errorIn(item, schema, value) : null;
       if (!error) return [];
       const allowed = (error.params.allowedValues as unknown[] | undefined)?.map(String) ?? [];
       const near = nearest(String(value), allowed);
@@ -31,16 +32,20 @@ export const invalidValue: Rule = {
 
 /** The schema a literal is held against: text is judged only where the property holds text. */
 function schemaFor(item: ItemUse, component: Component): JsonSchema | null {
-  const property = component.properties.find(
-    (one) => one.name === item.name || one.attribute?.name === item.name,
-  );
-  const { literal } = item.value;
-  if (!property?.type.schema || typeof literal !== 'string') return null;
-  return item.form === 'dom' || property.attribute?.reads === 'string' ? property.type.schema : null;
+  const meant = itemMeant(item, component);
+  if (!meant?.type.schema || typeof item.value.literal !== 'string') return null;
+  return item.form === 'dom' || meant.attribute?.reads === 'string' ? meant.type.schema : null;
 }
 
 const ajv = new Ajv2020({ strict: false, validateSchema: false });
 const validators = new WeakMap<JsonSchema, ReturnType<typeof ajv.compile>>();
+
+/** In an attribute a number is written as text, whoever makes one of it. */
+function errorIn({ form }: ItemUse, schema: JsonSchema, value: unknown): ErrorObject | null {
+  const error = firstError(schema, value);
+  const isNumber = form !== 'dom' && String(value).trim() !== '' && Number.isFinite(Number(value));
+  return error && isNumber && !firstError(schema, Number(value)) ? null : error;
+}
 
 function firstError(schema: JsonSchema, value: unknown): ErrorObject | null {
   const validate = validators.get(schema) ?? ajv.compile(schema);

@@ -2,6 +2,7 @@ import { FORM_ATTRIBUTES, isGlobalAttribute, isGlobalProperty } from '../../cont
 import { attributesOf } from '../../contract/types.js';
 import { nearest } from '../../findings/nearest.js';
 import type { ItemUse } from '../../hosts/uses.js';
+import { TEXT_FORMS } from '../meant.js';
 import type { Rule, RuleContext } from '../rule.js';
 
 /** A property or attribute that the component does not have; where others may be meant, only what nearly is one. */
@@ -25,9 +26,6 @@ export const unknownName: Rule = {
     });
   },
 };
-
-/** Forms that write attributes and nothing else. */
-const TEXT_FORMS = ['markup', 'dom-attribute'];
 
 function isKnown(item: ItemUse, context: RuleContext): boolean {
   const isDom = item.form === 'dom';

@@ -27,7 +27,7 @@ import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
 import { classEvents, detailSaid, emitters, withDeclaredDetail } from './emitters.js';
-import { memberType, methodText } from './members.js';
+import { isDocumentedAccessor, memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';
 import { ownMembers, prefixed } from './own-decorators.js';
@@ -146,7 +146,8 @@ function declaredBy(
       continue;
     const attributeCase = attributeCaseOf(context.chain);
     const read = readOptions(name, asOptions(options, givenName), attributeCase);
-    const isInner = read.internal || INNER_NAMES.test(givenName);
+    const isState = read.internal || INNER_NAMES.test(givenName);
+    const isInner = isState && !isDocumentedAccessor(name, context);
     return {
       name,
       origin: 'declared',
@@ -155,7 +156,7 @@ function declaredBy(
       // One that only makes a property observable leaves it to others to give it an attribute.
       ...(NO_ATTRIBUTE.test(givenName)
         ? {}
-        : { attribute: isInner ? false : prefixed(read.attribute, name, decorator, scope) }),
+        : { attribute: isState ? false : prefixed(read.attribute, name, decorator, scope) }),
       internal: isInner,
       state: isInner,
       readonly: read.readonly,

@@ -9,7 +9,7 @@ import { isFunction, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Doc } from '../types/docs.js';
-import { docOf, isInnerName, isInternal, wordsOf } from '../types/docs.js';
+import { docOf, isInnerName, isInternal, NO_DOC, wordsOf } from '../types/docs.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
 import { typeOfValue } from '../types/values.js';
 import { initialBehind, initialOf } from './initial.js';
@@ -96,6 +96,31 @@ function readMember(
     internal: internal || before?.internal === true,
     words: { ...words, ...before?.words },
   });
+}
+
+/**
+ * Is there an accessor of a name, to be read and written, with words for users? A decorator may call it state all the
+ * same, so that the element renders anew when it changes.
+ */
+export function isDocumentedAccessor(name: string, context: LayerContext): boolean {
+  const { declared, layer } = context;
+  const partsIn = (node: Ast.Class) =>
+    node.body.body.filter(
+      (one) =>
+        one.type === 'MethodDefinition' &&
+        !one.static &&
+        one.kind !== 'method' &&
+        keyName(one.key, one.computed, (key) => fold(key, context.scope)) === name,
+    ) as Ast.MethodDefinition[];
+  const parts = partsIn(layer.node);
+  if (!['get', 'set'].every((kind) => parts.some((one) => one.kind === kind))) return false;
+  const beside = declared?.node ? partsIn(declared.node) : [];
+  const docs = [
+    ...parts.map((one) => context.doc(one)),
+    ...beside.map((one) => docOf(one, declared?.module ?? layer.module)),
+  ];
+  const isHidden = [...parts, ...beside].some((one, index) => hidden(one, name, docs[index] ?? NO_DOC));
+  return !isHidden && docs.some((one) => one.description !== '');
 }
 
 function hidden(member: Ast.ClassElement, name: string, doc: Doc): boolean {

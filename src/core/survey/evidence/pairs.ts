@@ -22,8 +22,12 @@ export function pairsOf(
 ): ContractPair[] {
   const pairs: ContractPair[] = [];
   const byName = new Map(events.map((event) => [camelCase(event.name), event]));
-  for (const property of properties.filter((one) => !one.readonly)) {
-    const platform = PLATFORM_PAIRS.find(([name]) => name === property.name)?.[1] ?? [];
+  const written = properties.filter((one) => !one.readonly);
+  // What is checked keeps its value, as checkboxes of HTML do: the value is what a form is sent then.
+  const isChecked = written.some((one) => one.name === 'checked');
+  for (const property of written) {
+    const shared = PLATFORM_PAIRS.find(([name]) => name === property.name)?.[1] ?? [];
+    const platform = isChecked && property.name === 'value' ? [] : shared;
     const event =
       platform.map((name) => events.find((one) => one.name === name)).find((one) => one !== undefined) ??
       changeNames(property.name)
