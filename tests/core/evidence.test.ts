@@ -391,6 +391,18 @@ test.each<[string, string, string[], string[]]>([
   expect(named(server?.constructorReads)).toEqual(read);
 });
 
+test.each([
+  ['static formAssociated = true', true],
+  ['static get formAssociated() { return "attachInternals" in HTMLElement.prototype; }', true],
+  ['static formAssociated = false', false],
+  ['', false],
+])('takes part in forms: %s', (member, expected) => {
+  const pier = componentIn(
+    `class Pier extends HTMLElement { ${member} } customElements.define('pier-a', Pier);`,
+  );
+  expect(pier.formAssociated).toBe(expected);
+});
+
 test('code and running element are compared item by item', () => {
   const component = componentIn(
     "class A extends HTMLElement { static observedAttributes = ['deck', 'gone']; set deck(v) {} get total() { return 1 } get far() { return 1 } set fare(v) {} connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; } } customElements.define('pier-a', A);",

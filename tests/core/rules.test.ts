@@ -12,7 +12,7 @@ const PIER = componentIn(`
  * @fires change - The value changed.
  */
 class Pier extends HTMLElement {
-  static observedAttributes = ['deck', 'max-rows', 'open', 'level', 'step', 'text'];
+  static observedAttributes = ['deck', 'max-rows', 'open', 'level', 'step', 'text', 'berth'];
   deck: string = '';
   value: string = '';
   maxRows: number = 3;
@@ -20,6 +20,7 @@ class Pier extends HTMLElement {
   rows: string[] = [];
   step: number | 'any' = 1;
   start: string = '';
+  get moored() { return this.getAttribute('berth') }
   get text(): string[] { return [] } set text(v: string[]) {}
   format: (at: Date) => string;
   get level(): 'low' | 'high' { return this.getAttribute('level') }
@@ -29,13 +30,14 @@ class Pier extends HTMLElement {
     if (name === 'max-rows') this.maxRows = Number(value);
     if (name === 'open') this.open = value !== null;
     if (name === 'step') this.step = value;
+    if (name === 'berth') this.moored = value;
     if (name === 'text') this.start = value;
   }
   go() {
     this.dispatchEvent(new CustomEvent('pier-pick', { detail: { at: 1 }, bubbles: true, composed: true }));
     this.dispatchEvent(new Event('change'));
     this.shadowRoot.firstChild.dispatchEvent(new CustomEvent('pier-in', { bubbles: true }));
-    this.attachShadow({ mode: 'open' }).innerHTML = '<slot name="legend"></slot><slot></slot>';
+    this.attachShadow({ mode: 'open' }).innerHTML = '<style>:host([compact]:not([open])) { margin: 0 }</style><slot name="legend"></slot><slot></slot>';
   }
 }
 customElements.define('tide-pier', Pier);`);
@@ -207,6 +209,12 @@ rows(
     ['<tide-pier maxrows="3"></tide-pier>', ['error lost-value maxRows']],
     ['<tide-pier step="0.25"></tide-pier>', []],
     ['<tide-pier step="some"></tide-pier>', ['error invalid-value step']],
+    ['<tide-pier level="{{ level }}" max-rows="<%= rows %>" open="${open}"></tide-pier>', []],
+    ['<tide-pier rows="{{ rows }}"></tide-pier>', ['error lost-value rows']],
+    ['<tide-pier @click="a" :deck="b" [rows]="c" (pick)="d" v-model="e" hx-get="/f" {{g}}></tide-pier>', []],
+    ['<tide-pier berth="north"></tide-pier>', []],
+    ['<tide-pier compact></tide-pier>', []],
+    ['<tide-pier><b slot="{{ name }}"></b></tide-pier>', []],
     // The attribute of that name is another property's.
     ['<tide-pier text="a b"></tide-pier>', []],
     ['<tide-pier max-rows="many"></tide-pier>', ['error lost-value maxRows']],

@@ -82,10 +82,10 @@ export function componentView(component: Component, screen: Screen): string[] {
       words(one),
     ]),
   );
-  group(
-    'Attributes',
-    component.attributes.map((one) => [one.name, one.reads, '', words(one)]),
-  );
+  group('Attributes', [
+    ...component.attributes.map((one) => [one.name, one.reads, '', words(one)]),
+    ...(component.styledAttributes ?? []).map(({ name }) => [name, '', 'for its styles only', '']),
+  ]);
   group(
     'Events',
     component.events.map((one) => [one.name, shorten(one.detail.text), flags(one), words(one)]),

@@ -94,7 +94,7 @@ export interface ContractNote {
   at?: string;
 }
 
-/** Something a component does, with the place where it does it. */
+/** Something a component does, or asks for, with the place. */
 export interface Sign {
   name: string;
   at: string;
@@ -136,6 +136,8 @@ export interface Component {
   at?: string;
   properties: ContractProperty[];
   attributes: ContractAttribute[];
+  /** Attributes that only its style sheet asks for: what a page writes there changes how it looks. */
+  styledAttributes?: Sign[];
   events: ContractEvent[];
   methods: ContractMethod[];
   slots: ContractNamed[];
@@ -171,7 +173,7 @@ export function itemCount(component: Component): number {
 
 /** Every attribute of a component: those that drive a property, and the others. */
 export function attributesOf(
-  component: Component,
+  component: Pick<Component, 'properties' | 'attributes'>,
 ): { name: string; reads: AttributeReader; property?: ContractProperty }[] {
   const driving = component.properties.flatMap((property) =>
     property.attribute ? [{ name: property.attribute.name, reads: property.attribute.reads, property }] : [],

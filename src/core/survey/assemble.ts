@@ -21,7 +21,7 @@ import { contextOf, placeIn } from './evidence/evidence.js';
 import { joinProperties, rank } from './evidence/join-properties.js';
 import { pairsOf } from './evidence/pairs.js';
 import type { MarkupEvidence } from './markup/markup.js';
-import { markupIn } from './markup/markup.js';
+import { markupIn, styledOnly } from './markup/markup.js';
 import type { Module, ModuleGraph } from './modules/modules.js';
 import type { Registered } from './registering/registrations.js';
 import { serverSigns } from './server.js';
@@ -101,6 +101,7 @@ export function assemble(
     at: placeIn(registered.module, registered.place),
     properties,
     attributes,
+    ...styledOnly(markup, { properties, attributes }),
     events,
     methods: methods.filter((one) => !declared.has(one.name)),
     slots: withTags(markup.slots, documented, own, ['slot']),
@@ -289,6 +290,7 @@ function joinMarkup(evidence: LayerRead[]): MarkupEvidence {
     cssParts: join('cssParts'),
     cssProperties: join('cssProperties'),
     cssStates: join('cssStates'),
+    styledAttributes: join('styledAttributes'),
   };
 }
 

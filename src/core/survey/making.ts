@@ -63,6 +63,9 @@ function shownBy(described: Component, read: Component) {
     cssParts: withOthers(described.cssParts, read.cssParts),
     cssProperties: withOthers(described.cssProperties, read.cssProperties),
     cssStates: withOthers(described.cssStates, read.cssStates),
+    ...(described.styledAttributes || read.styledAttributes
+      ? { styledAttributes: withOthers(described.styledAttributes ?? [], read.styledAttributes ?? []) }
+      : {}),
   };
 }
 

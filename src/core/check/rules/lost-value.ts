@@ -1,7 +1,7 @@
 import { type Kind, kindsOf } from '../../contract/kinds.js';
 import { judge, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
-import { isSetToText, itemMeant, type Meant, textIn, textWords } from '../meant.js';
+import { isSetToText, itemMeant, type Meant, TEXT_FORMS, textIn, textWords } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
 import { crossingOf, cureFor } from '../rule.js';
 
@@ -22,7 +22,9 @@ export const lostValue: Rule = {
 
 function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
   const { label, profile } = context.version;
-  if (meant.readonly) {
+  // The attribute of a property that can only be read is there to be written.
+  const isAttribute = meant.attribute !== null && (!meant.isProperty || TEXT_FORMS.includes(item.form));
+  if (meant.readonly && !isAttribute) {
     return [
       {
         range: item.range,
@@ -102,6 +104,7 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
       },
     ];
   }
+  if (item.value.literal === undefined) return [];
   if (meant.attribute.reads === 'boolean' && text.toLowerCase() === 'false') {
     return [
       {
@@ -111,7 +114,7 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
       },
     ];
   }
-  if (meant.attribute.reads === 'number' && (text.trim() === '' || Number.isNaN(Number(text)))) {
+  if (meant.attribute.reads === 'number' && Number.isNaN(Number(text))) {
     return [
       {
         range: item.range,

@@ -48,21 +48,34 @@ function attribute(element: Element, name: string): string | null {
 function markupUse(element: Element, text: string): ElementUse {
   const location = element.sourceCodeLocation;
   const start = (location?.startOffset ?? 0) + 1;
-  const items: ItemUse[] = element.attrs.map(({ name, value }) => ({
-    kind: /^on[a-z]/.test(name) ? 'handler' : 'value',
-    name,
-    form: 'markup',
-    range: nameRange(element, name),
-    value: { kind: 'string', literal: value },
-  }));
+  const items = element.attrs
+    .filter(({ name }) => !OTHERS_NAMES.test(name))
+    .map(
+      ({ name, value }): ItemUse => ({
+        kind: /^on[a-z]/.test(name) ? 'handler' : 'value',
+        name,
+        form: 'markup',
+        range: nameRange(element, name),
+        value: FILLED_LATER.test(value) ? { kind: 'unknown' } : { kind: 'string', literal: value },
+      }),
+    );
   for (const child of element.childNodes) {
     const slot = 'tagName' in child ? attribute(child, 'slot') : null;
-    if (slot === null || !('tagName' in child)) continue;
+    if (slot === null || FILLED_LATER.test(slot) || !('tagName' in child)) continue;
     const range = valueRange(child, 'slot', text);
     items.push(slotItem(slot, range));
   }
   return { tag: element.tagName, range: { start, end: start + element.tagName.length }, items };
 }
+
+/**
+ * Names that no element reads: those that template languages and scripts of a page take for their own, and what is
+ * left of the marks that a server fills in (`@click`, `:value`, `[rows]`, `{{name}}`, `<%=`, `v-model`, `hx-get`).
+ */
+const OTHERS_NAMES = /^[^a-z_]|[{}()[\]<>%$@:.,;'"]|^(?:v|x|ng|hx)-/i;
+
+/** Values that a server or a script fills in before an element sees them: `{{ }}`, `{% %}`, `<% %>`, `${ }`, `[[ ]]`. */
+const FILLED_LATER = /\{\{|\{%|<[%?]|[$#]\{|\[\[\s*[a-z_!]/i;
 
 function nameRange(element: Element, name: string): Range {
   const start =

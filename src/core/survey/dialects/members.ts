@@ -5,6 +5,7 @@ import { annotationOf } from '../evidence/declared-members.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence/evidence.js';
 import { fieldsSet } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
+import { UNKNOWN } from '../folding/folded.js';
 import { isFunction, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import type { Ast } from '../syntax/parse.js';
@@ -178,5 +179,7 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
 
 function formAssociated(context: LayerContext): boolean {
   const value = staticValue(context.layer.node, 'formAssociated', context.layer.module);
-  return value !== null && fold(value, context.scope) === true;
+  const folded = value ? fold(value, context.scope) : false;
+  // What cannot be told asks whether the browser is able to: `static get formAssociated() { return isSupported(); }`.
+  return folded === true || folded === UNKNOWN;
 }

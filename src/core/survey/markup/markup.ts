@@ -1,6 +1,8 @@
 /** Slots, parts, CSS custom properties and states, from templates, style sheets and JSX in the source. */
 
-import type { ContractNamed } from '../../contract/types.js';
+import { isGlobalAttribute } from '../../contract/platform.js';
+import type { Component, ContractNamed } from '../../contract/types.js';
+import { attributesOf } from '../../contract/types.js';
 import type { Piece, Reach } from '../classes/reach.js';
 import { placeIn } from '../evidence/evidence.js';
 import { alternatives } from '../folding/alternatives.js';
@@ -18,6 +20,8 @@ export interface MarkupEvidence {
   cssParts: ContractNamed[];
   cssProperties: ContractNamed[];
   cssStates: ContractNamed[];
+  /** Attributes of the element that its rules ask for: `:host([compact])`. */
+  styledAttributes: ContractNamed[];
 }
 
 /** Stands for a part of a template that is only known at run time. */
@@ -30,6 +34,7 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
     cssParts: new Map(),
     cssProperties: new Map(),
     cssStates: new Map(),
+    styledAttributes: new Map(),
   };
   const defined = new Set<string>();
   const onHost = new Set<string>();
@@ -64,7 +69,18 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
     cssParts: [...lists.cssParts.values()],
     cssProperties: [...lists.cssProperties.values()],
     cssStates: [...lists.cssStates.values()],
+    styledAttributes: [...lists.styledAttributes.values()],
   };
+}
+
+/** The attributes that the styles ask for, without those that the element reads or that every element has. */
+export function styledOnly(
+  { styledAttributes }: MarkupEvidence,
+  known: Pick<Component, 'properties' | 'attributes'>,
+): Pick<Component, 'styledAttributes'> {
+  const names = new Set(attributesOf(known).map((one) => one.name));
+  const others = styledAttributes.filter(({ name }) => !names.has(name) && !isGlobalAttribute(name));
+  return others.length > 0 ? { styledAttributes: others.map(({ name, at = '' }) => ({ name, at })) } : {};
 }
 
 function addTo(at: () => string): Add {
@@ -153,6 +169,9 @@ function readText(text: string, add: Add, lists: Lists, styles: Styles): void {
     styles.onHost.add(name);
     add(lists.cssProperties, name);
   }
+  for (const [, asked = ''] of css.matchAll(/:host\(((?:[^()]|\([^()]*\)){1,200})\)/g))
+    for (const [, name = ''] of asked.matchAll(/\[([a-zA-Z][\w-]*)/g))
+      add(lists.styledAttributes, name.toLowerCase());
   for (const match of text.matchAll(/:state\(\s*([\w-]+)\s*\)/g)) add(lists.cssStates, match[1] ?? '');
 }
 
@@ -196,7 +215,7 @@ function filled(node: Ast.TemplateLiteral, scope: Scope): string {
 }
 
 function mayHold(text: string): boolean {
-  return /<slot|part|var\(|:state\(|--/i.test(text);
+  return /<slot|part|var\(|:state\(|:host\(|--/i.test(text);
 }
 
 /** An element in JSX that names a slot or parts by what it is handed is read for each. */
