@@ -25,6 +25,8 @@ class X extends HTMLElement {
   get size(): number { return 1 }
   go() {
     this.dispatchEvent(new CustomEvent('pier-go', { detail: 1 }));
+    this.dispatchEvent(new Event('pier.go', { bubbles: true }));
+    this.dispatchEvent(new Event('pier:go', { bubbles: true }));
     this.dispatchEvent(new Event('input', { bubbles: true }));
     this.dispatchEvent(new Event('change', { bubbles: true }));
     this.shadowRoot.firstChild.dispatchEvent(new Event('pier-in', { bubbles: true }));
@@ -95,6 +97,11 @@ describe('outcomes', () => {
     ['vue@3', 'list', `plain | :list="list" | ${late('vue@3')} | ${LEFT}`],
     ['vue@3', 'pier-go', 'plain | @pier-go="onPierGo"'],
     ['svelte@5', 'list', `plain | list={list} | ${late('svelte@5')} | ${LEFT}`],
+    // A dot begins a modifier there.
+    ['vue@3', 'pier.go', 'bridge | vue@3 has no syntax that hears this event'],
+    ['vue@3', 'pier:go', 'plain | @pier:go="onPierGo"'],
+    ['angular@20', 'pier.go', 'plain | (pier.go)="onPierGo($event)"'],
+    ['angular@20', 'pier:go', 'bridge | angular@20 has no syntax that hears this event'],
     ['svelte@5', 'pier-go', 'plain | onpier-go={onPierGo}'],
     ['solid@1', 'list', `plain | list={list} | ${late('solid@1')} | ${taken('solid@1')} | ${LEFT}`],
     ['solid@1', 'maxRows', 'marked | attr:max-rows={maxRows}'],
@@ -167,6 +174,8 @@ test('narrowing keeps what is asked for, and counts add up', () => {
   expect(losses.every((one) => one.outcome !== 'plain')).toBe(true);
   expect(narrowed(all, ['event'])[0]?.components[0]?.items.map((one) => one.name)).toEqual([
     'pier-go',
+    'pier.go',
+    'pier:go',
     'input',
     'change',
     'pier-in',

@@ -47,7 +47,8 @@ function faultsOf(hearing: Hearing): string[] {
 export function styleOf(name: string): EventStyle | (typeof PLATFORM_EVENTS)[number] {
   const platform = PLATFORM_EVENTS.find((one) => one === name);
   if (platform) return platform;
-  if (/[:.]/.test(name)) return 'colon';
+  if (name.includes('.')) return 'dot';
+  if (name.includes(':')) return 'colon';
   if (name.includes('-')) return 'kebab';
   if (/^[A-Z]/.test(name)) return 'pascal';
   return name === name.toLowerCase() ? 'lower' : 'camel';

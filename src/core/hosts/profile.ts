@@ -74,7 +74,7 @@ export const TARGETS = ['property', 'camelProperty', 'attribute', 'kebabAttribut
 export type Target = (typeof TARGETS)[number];
 
 /** Forms of event names, and the names that platforms dispatch themselves. */
-export const EVENT_STYLES = ['lower', 'kebab', 'camel', 'pascal', 'colon'] as const;
+export const EVENT_STYLES = ['lower', 'kebab', 'camel', 'pascal', 'colon', 'dot'] as const;
 export type EventStyle = (typeof EVENT_STYLES)[number];
 
 export const PLATFORM_EVENTS = [

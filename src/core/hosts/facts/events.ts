@@ -13,6 +13,7 @@ export const STYLED: Record<EventStyle, string> = {
   camel: 'tideBreach',
   pascal: 'TideBreach',
   colon: 'tide:breach',
+  dot: 'tide.breach',
 };
 
 const EVENTS: readonly (readonly [key: string, event: string])[] = [

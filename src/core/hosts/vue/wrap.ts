@@ -3,6 +3,7 @@
 import { kindsOf } from '../../contract/kinds.js';
 import type { Component, ContractProperty } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
+import { camelCase } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
 import { memberAccess, propertyKey } from '../../emit/typescript.js';
 import { handlerName } from '../jsx-syntax.js';
@@ -161,13 +162,19 @@ function textFirst(a: string, b: string): number {
   return Number(b === 'String') - Number(a === 'String');
 }
 
+/** What a wrapper calls an event: in a template a dot would begin a modifier (`@pier.shut`). */
+function toldAs(event: string, events: Surface['events']): string {
+  const name = event.includes('.') ? camelCase(event) : event;
+  return name !== event && events.some((one) => one.event === name) ? event : name;
+}
+
 function writeEmits(code: CodeWriter, { values, events }: Surface, isOlder: boolean): void {
   const paired = values.filter((one) => one.pair !== null);
   if (paired.length === 0 && events.length === 0) return;
   code.block('emits: {', '},', () => {
     for (const { event, type, item } of events) {
       code.doc(item.description, deprecation(item.deprecated));
-      code.line(`${propertyKey(event)}: (_event: ${type}) => true,`);
+      code.line(`${propertyKey(toldAs(event, events))}: (_event: ${type}) => true,`);
     }
     for (const [at, { name, type }] of paired.entries()) {
       code.line(`${propertyKey(`update:${name}`)}: (_value: ${type}) => true,`);
@@ -244,7 +251,7 @@ function writeHandlers(code: CodeWriter, surface: Surface, isOlder: boolean): vo
   const model = modelOf(surface);
   code.block('{', '},', () => {
     for (const { event, type, values } of heardBy(surface)) {
-      const tell = `emit(${stringLiteral(event)}, event)`;
+      const tell = `emit(${stringLiteral(toldAs(event, surface.events))}, event)`;
       if (values.length === 0) {
         code.line(`${entry(event, `(event: ${type}) => ${tell}`)},`);
         continue;
@@ -294,7 +301,7 @@ function writeRender(code: CodeWriter, surface: Surface, isOlder: boolean): void
     code.block(`return h(${stringLiteral(component.extendsTag ?? tag)}, {`, `}${content});`, () => {
       code.line("ref: 'element',");
       code.line(
-        `on: othersOf(this.$listeners, [${events.map((one) => stringLiteral(one.event)).join(', ')}]),`,
+        `on: othersOf(this.$listeners, [${events.map((one) => stringLiteral(toldAs(one.event, events))).join(', ')}]),`,
       );
       if (attributes.length > 0) writeList(code, 'attrs: {', attributes, '},');
     });

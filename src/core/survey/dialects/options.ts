@@ -104,7 +104,7 @@ export function readOptions(
   const rest = {
     ...(type ? { type } : {}),
     internal: is('state'),
-    readonly: is('readOnly') || object?.has('computed') === true,
+    readonly: is('readOnly') || object?.has('computed') === true || object?.get('set') === false,
     notifies: is('notify'),
     ...defaultOf(object?.get('value') ?? object?.get('defaultValue')),
   };
