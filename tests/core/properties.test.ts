@@ -1,6 +1,7 @@
 /** Properties and attributes: what is public, of which type, driven by which attribute. */
 import { describe, expect, test } from 'vitest';
 import type { Component } from '../../dist/core/contract/types.js';
+import { attributesOf } from '../../dist/core/contract/types.js';
 import { componentIn, surveyed } from '../support/memory.js';
 
 /** `name: type = default [readonly] @attribute/reader[/reflects]`, a property a line, then free attributes. */
@@ -366,4 +367,53 @@ test('an accessor with words for users is offered, though a decorator calls it s
     ['value', undefined],
     ['defaultValue', 'value'],
   ]);
+});
+
+describe('attributes that an element reads without observing them', () => {
+  const pier = componentIn(`
+    const widthOf = (element) => element.getAttribute('wide');
+    class Pier extends HTMLElement {
+      static observedAttributes = ['deck'];
+      deck = '';
+      connectedCallback() {
+        this.title = this.getAttribute('berth') + widthOf(this);
+        this.addEventListener('click', () => this.hasAttribute('locked') && this.getAttribute('deck'));
+        this.firstChild.getAttribute('inner');
+        this.getAttribute('aria-label');
+        this.setAttribute('written', '');
+        this.attachShadow({ mode: 'open' }).innerHTML = '<style>:host([compact]:not([locked])) { margin: 0 } b[other] { margin: 0 }</style>';
+      }
+    } customElements.define('pier-a', Pier);`);
+
+  test('are told apart by who reads them', () => {
+    expect(pier.unobserved?.map(({ name, by }) => `${name} ${by}`)).toEqual([
+      'berth code',
+      'wide code',
+      'locked code',
+      'compact styles',
+    ]);
+    expect(attributesOf(pier).map(({ name }) => name)).toEqual(['deck']);
+  });
+});
+
+test('of several attributes that an accessor reads, the one of its own name is its own', () => {
+  const { properties, attributes } = componentIn(`class Pier extends HTMLElement {
+      get keys() { const keys = this.getAttribute('keys'); return [keys.split(' '), this.getAttribute('many')]; }
+      set keys(value) { this.setAttribute('keys', value); }
+    } customElements.define('pier-a', Pier);`);
+  expect(properties.map(({ name, attribute }) => [name, attribute?.name])).toEqual([['keys', 'keys']]);
+  expect(attributes.map(({ name }) => name)).toEqual(['many']);
+});
+
+test.each([
+  ["return JSON.parse(this.getAttribute('icon'));", 'json'],
+  [
+    "const text = this.getAttribute('icon'); if (text.startsWith('{')) { try { return JSON.parse(text); } catch {} } return text;",
+    'custom',
+  ],
+])('a text that is JSON, or may be: %s', (body, reads) => {
+  const pier = componentIn(
+    `class Pier extends HTMLElement { get icon() { ${body} } set icon(value) {} } customElements.define('pier-a', Pier);`,
+  );
+  expect(pier.properties[0]?.attribute?.reads).toBe(reads);
 });

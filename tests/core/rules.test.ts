@@ -12,7 +12,10 @@ const PIER = componentIn(`
  * @fires change - The value changed.
  */
 class Pier extends HTMLElement {
-  static observedAttributes = ['deck', 'max-rows', 'open', 'level', 'step', 'text', 'berth'];
+  static observedAttributes = ['deck', 'max-rows', 'open', 'level', 'step', 'text', 'berth', 'sides'];
+  static formAssociated = true;
+  sides: string[] = [];
+  get disabled(): boolean { return false } set disabled(v) {}
   deck: string = '';
   value: string = '';
   maxRows: number = 3;
@@ -30,6 +33,7 @@ class Pier extends HTMLElement {
     if (name === 'max-rows') this.maxRows = Number(value);
     if (name === 'open') this.open = value !== null;
     if (name === 'step') this.step = value;
+    if (name === 'sides') this.sides = split(value);
     if (name === 'berth') this.moored = value;
     if (name === 'text') this.start = value;
   }
@@ -213,6 +217,8 @@ rows(
     ['<tide-pier rows="{{ rows }}"></tide-pier>', ['error lost-value rows']],
     ['<tide-pier @click="a" :deck="b" [rows]="c" (pick)="d" v-model="e" hx-get="/f" {{g}}></tide-pier>', []],
     ['<tide-pier berth="north"></tide-pier>', []],
+    ['<tide-pier sides="a,b"></tide-pier>', []],
+    ['<tide-pier disabled></tide-pier>', []],
     ['<tide-pier compact></tide-pier>', []],
     ['<tide-pier><b slot="{{ name }}"></b></tide-pier>', []],
     // The attribute of that name is another property's.

@@ -5,6 +5,9 @@ import { itemCount } from '../../core/contract/types.js';
 import type { Screen } from './screen.js';
 import { count, table, wrap } from './table.js';
 
+/** What attributes are for that an element does not observe. */
+const UNOBSERVED = { code: 'read, not observed', styles: 'for its styles only' };
+
 /** One line a component: how many items of each kind it offers. */
 export function surveyView(contract: Contract, screen: Screen): string[] {
   const { components } = contract;
@@ -84,7 +87,7 @@ export function componentView(component: Component, screen: Screen): string[] {
   );
   group('Attributes', [
     ...component.attributes.map((one) => [one.name, one.reads, '', words(one)]),
-    ...(component.styledAttributes ?? []).map(({ name }) => [name, '', 'for its styles only', '']),
+    ...(component.unobserved ?? []).map(({ name, by }) => [name, '', UNOBSERVED[by], '']),
   ]);
   group(
     'Events',

@@ -100,6 +100,11 @@ export interface Sign {
   at: string;
 }
 
+/** An attribute that is read now and then: by code of the element, or by its styles. */
+export interface UnobservedAttribute extends Sign {
+  by: 'code' | 'styles';
+}
+
 /** What a server without a page, or the HTML parser, would trip over. */
 export interface ServerSigns {
   /** Page globals that merely importing the component's module touches. */
@@ -136,8 +141,8 @@ export interface Component {
   at?: string;
   properties: ContractProperty[];
   attributes: ContractAttribute[];
-  /** Attributes that only its style sheet asks for: what a page writes there changes how it looks. */
-  styledAttributes?: Sign[];
+  /** Attributes that its code reads, or its style sheet asks for, without being told when they change. */
+  unobserved?: UnobservedAttribute[];
   events: ContractEvent[];
   methods: ContractMethod[];
   slots: ContractNamed[];

@@ -20,8 +20,9 @@ import type { EventTypes, LayerEvidence, MethodEvidence } from './evidence/evide
 import { contextOf, placeIn } from './evidence/evidence.js';
 import { joinProperties, rank } from './evidence/join-properties.js';
 import { pairsOf } from './evidence/pairs.js';
+import { unobservedIn } from './evidence/unobserved.js';
 import type { MarkupEvidence } from './markup/markup.js';
-import { markupIn, styledOnly } from './markup/markup.js';
+import { markupIn } from './markup/markup.js';
 import type { Module, ModuleGraph } from './modules/modules.js';
 import type { Registered } from './registering/registrations.js';
 import { serverSigns } from './server.js';
@@ -101,7 +102,7 @@ export function assemble(
     at: placeIn(registered.module, registered.place),
     properties,
     attributes,
-    ...styledOnly(markup, { properties, attributes }),
+    ...unobservedIn(flat, markup.styledAttributes, { properties, attributes }),
     events,
     methods: methods.filter((one) => !declared.has(one.name)),
     slots: withTags(markup.slots, documented, own, ['slot']),

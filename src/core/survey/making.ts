@@ -63,8 +63,8 @@ function shownBy(described: Component, read: Component) {
     cssParts: withOthers(described.cssParts, read.cssParts),
     cssProperties: withOthers(described.cssProperties, read.cssProperties),
     cssStates: withOthers(described.cssStates, read.cssStates),
-    ...(described.styledAttributes || read.styledAttributes
-      ? { styledAttributes: withOthers(described.styledAttributes ?? [], read.styledAttributes ?? []) }
+    ...(described.unobserved || read.unobserved
+      ? { unobserved: withOthers(described.unobserved ?? [], read.unobserved ?? []) }
       : {}),
   };
 }

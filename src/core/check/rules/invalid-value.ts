@@ -1,5 +1,6 @@
 import type { ErrorObject } from 'ajv';
 import { Ajv2020 } from 'ajv/dist/2020.js';
+import { kindsOf } from '../../contract/kinds.js';
 import type { Component, JsonSchema } from '../../contract/types.js';
 import { nearest } from '../../findings/nearest.js';
 import type { ItemUse } from '../../hosts/uses.js';
@@ -34,7 +35,10 @@ export const invalidValue: Rule = {
 function schemaFor(item: ItemUse, component: Component): JsonSchema | null {
   const meant = itemMeant(item, component);
   if (!meant?.type.schema || typeof item.value.literal !== 'string') return null;
-  return item.form === 'dom' || meant.attribute?.reads === 'string' ? meant.type.schema : null;
+  if (item.form === 'dom') return meant.type.schema;
+  // What holds no text makes something of it, whatever that is.
+  const isText = meant.attribute?.reads === 'string' && kindsOf(meant.type).includes('string');
+  return isText ? meant.type.schema : null;
 }
 
 const ajv = new Ajv2020({ strict: false, validateSchema: false });

@@ -41,9 +41,7 @@ function isKnown(item: ItemUse, context: RuleContext): boolean {
 /** The names that this way of writing can mean: markup knows attributes only, calls on the element properties only. */
 function namesFor({ form }: ItemUse, { component }: RuleContext): string[] {
   if (!component) return [];
-  const attributes = [...attributesOf(component), ...(component.styledAttributes ?? [])].map(
-    (one) => one.name,
-  );
+  const attributes = [...attributesOf(component), ...(component.unobserved ?? [])].map((one) => one.name);
   const properties = component.properties.map((one) => one.name);
   if (form === 'dom') return [...properties, ...component.methods.map((one) => one.name)];
   return form === 'dom-attribute' ? attributes : [...properties, ...attributes];

@@ -1,12 +1,12 @@
 /** What code makes of attributes: accessors that read and write them, and how their text becomes a value. */
 
-import type { AttributeReader } from '../../contract/types.js';
+import type { AttributeReader, Sign } from '../../contract/types.js';
 import type { AttributeSeen } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { calledName, isFunction } from '../folding/functions.js';
+import { calledName, isFunction, localDeclarations } from '../folding/functions.js';
 import { calledWith, parameterNames } from '../folding/scopes.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -98,7 +98,24 @@ function getterReader(node: FunctionNode, known: readonly AttributeCall[]): Attr
     return reader === null;
   };
   if (node.body) walk(node.body, look);
-  return reader;
+  return reader === 'json' && givesText(node) ? 'custom' : reader;
+}
+
+/** Does a function also give back the text as it is: `if (text.startsWith('{')) return JSON.parse(text); return text;`? */
+function givesText(node: FunctionNode): boolean {
+  const locals = localDeclarations(node);
+  let gives = false;
+  const isText = (one: Ast.Node): boolean => {
+    if (one.type === 'CallExpression') return calledName(one.callee) === 'getAttribute';
+    const declaration = one.type === 'Identifier' ? locals.get(one.name) : undefined;
+    return declaration?.kind === 'variable' && declaration.init !== null && isText(declaration.init);
+  };
+  if (node.body)
+    walk(node.body, (inner) => {
+      if (inner.type === 'ReturnStatement' && inner.argument) gives ||= isText(inner.argument);
+      return !isFunction(inner);
+    });
+  return gives;
 }
 
 /** `set name(value) { this.setAttribute('name', value) }`: the property is reflected. */
@@ -113,6 +130,18 @@ export function writtenBySetter(setter: Accessor): AttributeSeen[] {
 
 function callsOfAccessor({ node, scope, methods = () => null }: Accessor): AttributeCall[] {
   return attributeCalls(node, scope, { methods, left: MOST });
+}
+
+/** The attributes that a method of the element reads, itself or by way of functions that it hands the element to. */
+export function attributesRead({
+  node,
+  scope,
+  at,
+  methods = () => null,
+}: Omit<Accessor, 'property'>): Sign[] {
+  return attributeCalls(node, scope, { methods, left: MOST, any: true }).flatMap(({ method, name, call }) =>
+    method === 'getAttribute' || method === 'hasAttribute' ? [{ name, at: at(call) }] : [],
+  );
 }
 
 /** A call that names an attribute of the element. */
@@ -133,6 +162,8 @@ const MOST = 200;
 interface Following {
   methods: Methods;
   left: number;
+  /** Whatever is read counts, also at another time and by whom the element is handed to. */
+  any?: true;
 }
 
 /**
@@ -153,14 +184,15 @@ function attributeCalls(
   const names = new Set(node.params.flatMap(parameterNames));
   walk(node.body, (inner) => {
     // What a function inside does, it does at another time.
-    if (isFunction(inner)) return false;
+    if (isFunction(inner)) return following.any === true;
     if (inner.type !== 'CallExpression') return true;
     const { callee, arguments: args } = inner;
     const [argument] = args;
     const isOwn = callee.type === 'MemberExpression' && isElement(callee.object);
     if (isOwn && callee.property.type === 'Identifier' && ATTRIBUTE_METHOD.test(callee.property.name)) {
       // One that a function names by itself is its own affair, and not what the value lives in.
-      const isHanded = depth === 0 || (argument?.type === 'Identifier' && names.has(argument.name));
+      const isHanded =
+        following.any || depth === 0 || (argument?.type === 'Identifier' && names.has(argument.name));
       const name = argument && isHanded ? asString(fold(argument, scope)) : null;
       if (name !== null) found.push({ method: callee.property.name, name, call: inner, through: null });
       return true;

@@ -3,7 +3,7 @@
  * read and write attributes, and `attachShadow`.
  */
 
-import type { ContractNote } from '../../contract/types.js';
+import type { ContractNote, Sign } from '../../contract/types.js';
 import { scopeOf } from '../classes/classes.js';
 import type { Layer } from '../classes/layers.js';
 import { methodInChain } from '../classes/methods.js';
@@ -17,26 +17,34 @@ import { keyName } from '../folding/literals.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
-import { readByGetter, readerOf, writtenBySetter } from './attribute-calls.js';
+import { attributesRead, readByGetter, readerOf, writtenBySetter } from './attribute-calls.js';
 
 export const observed: Dialect = {
   name: 'observed',
   read(context) {
     const attributes: AttributeSeen[] = [];
     const notes: ContractNote[] = [];
+    const reads: Sign[] = [];
     readObserved(context, attributes, notes);
     const methods = (name: Ast.IdentifierName | Ast.PrivateIdentifier) =>
       methodInChain(name, context.chain, context.graph);
     for (const member of context.layer.node.body.body) {
       if (member.type !== 'MethodDefinition' || member.static) continue;
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
+      const accessor = {
+        property: name ?? '',
+        node: member.value,
+        scope: context.scope,
+        at: context.at,
+        methods,
+      };
+      if (context.layer.own) reads.push(...attributesRead(accessor));
       if (name === null) continue;
-      const accessor = { property: name, node: member.value, scope: context.scope, at: context.at, methods };
       if (name === 'attributeChangedCallback') attributes.push(...changedBranches(member.value, context));
       else if (member.kind === 'get') attributes.push(...readByGetter(accessor));
       else if (member.kind === 'set') attributes.push(...writtenBySetter(accessor));
     }
-    return { attributes, notes, ...shadowRoot(context) };
+    return { attributes, reads, notes, ...shadowRoot(context) };
   },
 };
 

@@ -6,6 +6,7 @@ import type {
   ContractNamed,
   ContractNote,
   ItemWords,
+  Sign,
   TypeInfo,
 } from '../../contract/types.js';
 import { isMadeByCalls, namesOfClass } from '../classes/class-names.js';
@@ -71,6 +72,8 @@ export interface LayerEvidence {
   properties?: PropertyEvidence[];
   methods?: MethodEvidence[];
   attributes?: AttributeSeen[];
+  /** Attributes that code of the element asks for, whether they are observed or not. */
+  reads?: Sign[];
   events?: ContractEvent[];
   /** What is known of events, by name, wherever they are sent. */
   eventTypes?: EventTypes;

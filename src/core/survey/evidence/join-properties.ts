@@ -139,7 +139,8 @@ function linkAttributes(
     const explicit = about.map((one) => one.property).find((one) => one !== undefined && properties.has(one));
     const named = [camelCase(name), name].find((one) => properties.has(one));
     const property = explicit ?? named;
-    if (property === undefined) continue;
+    // An accessor may read several; the one of its own name is its attribute.
+    if (property === undefined || (links.has(property) && named !== property)) continue;
     const readers = about.flatMap((one) => (one.reads ? [one.reads] : []));
     links.set(property, {
       name,

@@ -1,8 +1,6 @@
 /** Slots, parts, CSS custom properties and states, from templates, style sheets and JSX in the source. */
 
-import { isGlobalAttribute } from '../../contract/platform.js';
-import type { Component, ContractNamed } from '../../contract/types.js';
-import { attributesOf } from '../../contract/types.js';
+import type { ContractNamed } from '../../contract/types.js';
 import type { Piece, Reach } from '../classes/reach.js';
 import { placeIn } from '../evidence/evidence.js';
 import { alternatives } from '../folding/alternatives.js';
@@ -71,16 +69,6 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
     cssStates: [...lists.cssStates.values()],
     styledAttributes: [...lists.styledAttributes.values()],
   };
-}
-
-/** The attributes that the styles ask for, without those that the element reads or that every element has. */
-export function styledOnly(
-  { styledAttributes }: MarkupEvidence,
-  known: Pick<Component, 'properties' | 'attributes'>,
-): Pick<Component, 'styledAttributes'> {
-  const names = new Set(attributesOf(known).map((one) => one.name));
-  const others = styledAttributes.filter(({ name }) => !names.has(name) && !isGlobalAttribute(name));
-  return others.length > 0 ? { styledAttributes: others.map(({ name, at = '' }) => ({ name, at })) } : {};
 }
 
 function addTo(at: () => string): Add {
