@@ -127,6 +127,8 @@ test.each<[string, unknown]>([
   ["[...new Map([['a', 1]])]", [['a', 1]]],
   ['new Map([[location, 1]])', UNKNOWN],
   ["Array.from(new Map([['a', 1]]).values(), (one) => one + 1)", [2]],
+  ['Array.from({ length: 2 }, (_, at) => `row-${at}`)', ['row-0', 'row-1']],
+  ['Array.from({ length: location.rows }, (_, at) => `row-${at}`)', UNKNOWN],
   ["({ keys: () => ['own'] }).keys()", UNKNOWN],
   ["(() => { this.all = ['a']; this.all.push('b'); return this.all; })()", ['a', 'b']],
   ["(() => { if (!this.all) { this.all = ['a']; } return this.all; })()", ['a']],

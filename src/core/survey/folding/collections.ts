@@ -30,6 +30,16 @@ export function entriesOf({ object }: FoldedObject): Folded[] {
   return [...object].map(([name, value]) => [name, value]);
 }
 
+const LONGEST = 1_000;
+
+/** What `Array.from` makes of a map, or of an object with a length. */
+export function listFrom(holder: FoldedObject): Folded {
+  if (!holder.object.has('length')) return entriesOf(holder);
+  const length = holder.object.get('length');
+  const isKnown = typeof length === 'number' && length >= 0 && length <= LONGEST;
+  return isKnown ? new Array<Folded>(Math.floor(length)).fill(undefined) : UNKNOWN;
+}
+
 /** A method of a map, or one that every object has; null where the object may have one of its own. */
 export function foldObjectMethod(method: string, holder: FoldedObject, [first]: Folded[]): Folded | null {
   const { object } = holder;

@@ -1,7 +1,7 @@
 /** The pure methods of strings, arrays and `Object` that folding follows, over values that are known already. */
 
 import type { Ast } from '../syntax/parse.js';
-import { entriesOf } from './collections.js';
+import { entriesOf, listFrom } from './collections.js';
 import type { Folded } from './folded.js';
 import { asString, asStrings, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 
@@ -39,7 +39,7 @@ export function foldArrayCall(method: string, args: readonly Folded[], each: Cal
   const [first = UNKNOWN] = args;
   if (method === 'of') return [...args];
   if (method === 'isArray') return first === UNKNOWN || isReference(first) ? UNKNOWN : Array.isArray(first);
-  const list = isFoldedObject(first) ? entriesOf(first) : first;
+  const list = isFoldedObject(first) ? listFrom(first) : first;
   if (!Array.isArray(list) || args.length < 2) return Array.isArray(list) ? list : UNKNOWN;
   return each ? foldArrayMethod('map', list, [], each) : list.map(() => UNKNOWN);
 }
