@@ -550,7 +550,7 @@ describe('a function that registers, and that another function makes', () => {
   const MAKE =
     'const make = (name, kind) => (prefix = "line") => customElements.define(`${prefix}-${name}`, kind);';
 
-  test.each<[string, string, unknown]>([
+  test.each<[string, string, [registers: string, by: string | undefined]]>([
     [
       'waits for users to call it',
       'export const registerPier = make("pier", Pier);',
@@ -567,7 +567,7 @@ describe('a function that registers, and that another function makes', () => {
       ['on-import', undefined],
     ],
     ['and is called where it is made', 'make("pier", Pier)("line");', ['on-import', undefined]],
-  ])('%s', (_name, code, [registers, by]: unknown[]) => {
+  ])('%s', (_name, code, [registers, by]) => {
     expect(registrations(`${MAKE} ${PIER} ${code}`)).toEqual([['line-pier', 'Pier', registers, by]]);
   });
 
