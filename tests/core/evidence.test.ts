@@ -44,9 +44,9 @@ test.each<[string, string[], string[], string[]]>([
   ],
   [
     'demos and tests of a package that is entered elsewhere',
-    ['a.js', 'demo/b.js', 'test/c.js'],
+    ['a.js', 'demo/b.js', 'test/c.js', 'dist/_docs/d.js', 'dist/__tests__/e.js'],
     ['a.js'],
-    ['demo/b.js', 'test/c.js'],
+    ['demo/b.js', 'test/c.js', 'dist/_docs/d.js', 'dist/__tests__/e.js'],
   ],
   ['demos that the package is entered by', ['a.js', 'demo/b.js'], ['demo/b.js'], []],
   ['a folder of demos, by itself', ['a.js', 'demo/b.js'], [], []],

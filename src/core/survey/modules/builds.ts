@@ -19,9 +19,9 @@ const WORDED_FILE = /-(?:system|legacy|ssr|global)(?=(?:\.(?:entry|esm))?\.[cm]?
 const WORDED_FOLDER = /(?:^|\/)legacy\//i;
 /** Pages, demos and tests come last: what they register is never taken for the package's own. */
 const ASIDE =
-  /(?:^|\/)(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?|playground|site|website)(?:\/|$)/i;
+  /(?:^|\/)_{0,2}(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?|playground|site|website)_{0,2}(?:\/|$)/i;
 const NOT_OFFERED =
-  /(?:^|\/)(?:(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?)\/|tests?\.[cm]?[jt]sx?$)/i;
+  /(?:^|\/)(?:_{0,2}(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?)_{0,2}\/|tests?\.[cm]?[jt]sx?$)/i;
 const SOURCE_FOLDER = /(?:^|\/)src\//;
 
 /**
