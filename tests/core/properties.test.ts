@@ -417,3 +417,16 @@ test.each([
   );
   expect(pier.properties[0]?.attribute?.reads).toBe(reads);
 });
+
+test('what an element asks others for, and slots that are named as it renders', () => {
+  const pier = componentIn(`const HINT = 'hint'; class Pier extends HTMLElement {
+      connectedCallback() {
+        for (const option of this.children) if (option.hasAttribute(HINT) && option.getAttribute('aria-label')) this.getAttribute('own');
+        this.querySelector(\`line-option[moored]:not([slot="rail"]) [slot='\${this.deck}']\`);
+        this.attachShadow({ mode: 'open' }).innerHTML = \`<slot name="date-\${this.day}-icon"></slot><slot name="rail"></slot>\`;
+      }
+    } customElements.define('pier-a', Pier);`);
+  expect(pier.asks).toEqual({ attributes: ['hint', 'moored'], slots: ['rail'] });
+  expect(pier.slotPatterns).toEqual(['date-*-icon']);
+  expect(pier.slots.map(({ name }) => name)).toEqual(['rail']);
+});

@@ -41,7 +41,8 @@ class Pier extends HTMLElement {
     this.dispatchEvent(new CustomEvent('pier-pick', { detail: { at: 1 }, bubbles: true, composed: true }));
     this.dispatchEvent(new Event('change'));
     this.shadowRoot.firstChild.dispatchEvent(new CustomEvent('pier-in', { bubbles: true }));
-    this.attachShadow({ mode: 'open' }).innerHTML = '<style>:host([compact]:not([open])) { margin: 0 }</style><slot name="legend"></slot><slot></slot>';
+    this.attachShadow({ mode: 'open' }).innerHTML = '<style>:host([compact]:not([open])) { margin: 0 }</style><slot name="legend"></slot><slot></slot>' + \`<slot name="day-\${this.day}-icon"></slot>\`;
+    for (const other of this.children) if (other.hasAttribute('hint')) other.querySelector('[slot="hinted"]');
   }
 }
 customElements.define('tide-pier', Pier);`);
@@ -221,6 +222,10 @@ rows(
     ['<tide-pier disabled></tide-pier>', []],
     ['<tide-pier compact></tide-pier>', []],
     ['<tide-pier><b slot="{{ name }}"></b></tide-pier>', []],
+    // Slots that are named as it renders, and what another element looks for.
+    ['<tide-pier><b slot="day-3-icon"></b></tide-pier>', []],
+    ['<tide-pier><b slot="day-icon"></b></tide-pier>', ['error unknown-slot slot "day-icon"']],
+    ['<tide-pier hint><b slot="hinted"></b></tide-pier>', []],
     // The attribute of that name is another property's.
     ['<tide-pier text="a b"></tide-pier>', []],
     ['<tide-pier max-rows="many"></tide-pier>', ['error lost-value maxRows']],

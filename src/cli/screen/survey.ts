@@ -97,10 +97,10 @@ export function componentView(component: Component, screen: Screen): string[] {
     'Methods',
     component.methods.map((one) => [shorten(one.text, 60), '', '', words(one)]),
   );
-  group(
-    'Slots',
-    component.slots.map((one) => [one.name || '(default)', '', '', words(one)]),
-  );
+  group('Slots', [
+    ...component.slots.map((one) => [one.name || '(default)', '', '', words(one)]),
+    ...(component.slotPatterns ?? []).map((name) => [name, '', 'named as it renders', '']),
+  ]);
   group(
     'CSS parts',
     component.cssParts.map((one) => [one.name, '', '', words(one)]),

@@ -105,6 +105,12 @@ export interface UnobservedAttribute extends Sign {
   by: 'code' | 'styles';
 }
 
+/** Attributes and slots, by name, that an element looks for on others. */
+export interface AskedOfOthers {
+  attributes: string[];
+  slots: string[];
+}
+
 /** What a server without a page, or the HTML parser, would trip over. */
 export interface ServerSigns {
   /** Page globals that merely importing the component's module touches. */
@@ -143,9 +149,13 @@ export interface Component {
   attributes: ContractAttribute[];
   /** Attributes that its code reads, or its style sheet asks for, without being told when they change. */
   unobserved?: UnobservedAttribute[];
+  /** What its code asks other elements for, such as those inside it. */
+  asks?: AskedOfOthers;
   events: ContractEvent[];
   methods: ContractMethod[];
   slots: ContractNamed[];
+  /** Slots whose names are worked out as it renders, with `*` for what is not known: `date-*`. */
+  slotPatterns?: string[];
   cssParts: ContractNamed[];
   cssProperties: ContractNamed[];
   cssStates: ContractNamed[];

@@ -20,7 +20,7 @@ import type { EventTypes, LayerEvidence, MethodEvidence } from './evidence/evide
 import { contextOf, placeIn } from './evidence/evidence.js';
 import { joinProperties, rank } from './evidence/join-properties.js';
 import { pairsOf } from './evidence/pairs.js';
-import { unobservedIn } from './evidence/unobserved.js';
+import { askedIn, unobservedIn } from './evidence/unobserved.js';
 import type { MarkupEvidence } from './markup/markup.js';
 import { markupIn } from './markup/markup.js';
 import type { Module, ModuleGraph } from './modules/modules.js';
@@ -102,10 +102,12 @@ export function assemble(
     at: placeIn(registered.module, registered.place),
     properties,
     attributes,
+    ...askedIn(flat),
     ...unobservedIn(flat, markup.styledAttributes, { properties, attributes }),
     events,
     methods: methods.filter((one) => !declared.has(one.name)),
     slots: withTags(markup.slots, documented, own, ['slot']),
+    ...(markup.slotPatterns.length > 0 ? { slotPatterns: markup.slotPatterns.map((one) => one.name) } : {}),
     cssParts: withTags(markup.cssParts, documented, own, ['csspart', 'part']),
     cssProperties: withTags(markup.cssProperties, documented, own, ['cssprop', 'cssproperty']),
     cssStates: withTags(markup.cssStates, documented, own, ['cssstate']),
@@ -291,6 +293,7 @@ function joinMarkup(evidence: LayerRead[]): MarkupEvidence {
     cssParts: join('cssParts'),
     cssProperties: join('cssProperties'),
     cssStates: join('cssStates'),
+    slotPatterns: join('slotPatterns'),
     styledAttributes: join('styledAttributes'),
   };
 }

@@ -34,8 +34,14 @@ function isKnown(item: ItemUse, context: RuleContext): boolean {
   if (!isDom && context.component?.formAssociated && FORM_ATTRIBUTES.includes(item.name)) return true;
   const names = namesFor(item, context);
   if (isDom) return names.includes(item.name);
+  if (isAskedFor(item.name.toLowerCase(), context)) return true;
   // Attributes do not tell case apart; a property whose name lost its case is another rule's business.
   return names.some((name) => name.toLowerCase() === item.name.toLowerCase());
+}
+
+/** Elements of a package read attributes of each other's: a list those of its options. */
+function isAskedFor(name: string, { components }: RuleContext): boolean {
+  return components.some((one) => one.asks?.attributes.includes(name));
 }
 
 /** The names that this way of writing can mean: markup knows attributes only, calls on the element properties only. */

@@ -1,6 +1,7 @@
 /** The register of authoring dialects. One line each; the order carries no meaning. */
 
 import type { Dialect } from '../evidence/evidence.js';
+import { asking } from './asking.js';
 import { attached } from './attached.js';
 import { built } from './built.js';
 import { compiled } from './compiled.js';
@@ -20,6 +21,7 @@ export const DIALECTS: readonly Dialect[] = [
   members,
   observed,
   attached,
+  asking,
   decorated,
   table,
   defined,

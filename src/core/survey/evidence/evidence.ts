@@ -1,6 +1,7 @@
 /** What a dialect finds in one class: partial evidence, which assemble.ts joins into a contract. */
 
 import type {
+  AskedOfOthers,
   AttributeReader,
   ContractEvent,
   ContractNamed,
@@ -74,6 +75,8 @@ export interface LayerEvidence {
   attributes?: AttributeSeen[];
   /** Attributes that code of the element asks for, whether they are observed or not. */
   reads?: Sign[];
+  /** What code of the element asks others for. */
+  asks?: AskedOfOthers;
   events?: ContractEvent[];
   /** What is known of events, by name, wherever they are sent. */
   eventTypes?: EventTypes;

@@ -1,9 +1,17 @@
-/** Attributes that an element reads, or that its styles ask for, without observing them. */
+/** Attributes that an element reads, or that its styles ask for, without observing them, and what it asks of others. */
 
 import { isGlobalAttribute } from '../../contract/platform.js';
 import type { Component, ContractNamed, UnobservedAttribute } from '../../contract/types.js';
 import { attributesOf } from '../../contract/types.js';
 import type { LayerEvidence } from './evidence.js';
+
+/** What the classes of a component ask others for. */
+export function askedIn(found: readonly LayerEvidence[]): Pick<Component, 'asks'> {
+  const all = found.flatMap((one) => one.asks ?? []);
+  if (all.length === 0) return {};
+  const names = (of: 'attributes' | 'slots') => [...new Set(all.flatMap((one) => one[of]))].sort();
+  return { asks: { attributes: names('attributes'), slots: names('slots') } };
+}
 
 /** Those that are none of the attributes known for others, and that not every element has. */
 export function unobservedIn(

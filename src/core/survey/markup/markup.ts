@@ -18,6 +18,8 @@ export interface MarkupEvidence {
   cssParts: ContractNamed[];
   cssProperties: ContractNamed[];
   cssStates: ContractNamed[];
+  /** Names of slots of which a part is only known at run time, with `*` for that: `date-*`. */
+  slotPatterns: ContractNamed[];
   /** Attributes of the element that its rules ask for: `:host([compact])`. */
   styledAttributes: ContractNamed[];
 }
@@ -32,6 +34,7 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
     cssParts: new Map(),
     cssProperties: new Map(),
     cssStates: new Map(),
+    slotPatterns: new Map(),
     styledAttributes: new Map(),
   };
   const defined = new Set<string>();
@@ -67,6 +70,7 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
     cssParts: [...lists.cssParts.values()],
     cssProperties: [...lists.cssProperties.values()],
     cssStates: [...lists.cssStates.values()],
+    slotPatterns: [...lists.slotPatterns.values()],
     styledAttributes: [...lists.styledAttributes.values()],
   };
 }
@@ -130,7 +134,9 @@ type Add = (list: Map<string, ContractNamed>, name: string) => void;
  */
 function readText(text: string, add: Add, lists: Lists, styles: Styles): void {
   for (const match of text.matchAll(/<slot(?=[\s/>])((?:[^>"']|"[^"]*"|'[^']*')*)>/gi)) {
-    add(lists.slots, attributeIn(match[1] ?? '', 'name') ?? '');
+    const name = attributeIn(match[1] ?? '', 'name') ?? '';
+    if (name.includes(HOLE)) add(lists.slotPatterns, name.replaceAll(HOLE, '*'));
+    else add(lists.slots, name);
   }
   // A tag may be a hole itself.
   for (const match of text
