@@ -418,6 +418,15 @@ test.each([
   expect(pier.properties[0]?.attribute?.reads).toBe(reads);
 });
 
+test('what a decorator finds inside an element can only be read', () => {
+  const { properties } = componentIn(`import { query, property } from 'far'; class Pier extends HTMLElement {
+      @query('#deck') deckElement: HTMLElement; @property() deck = ''; } customElements.define('pier-a', Pier);`);
+  expect(properties.map(({ name, readonly }) => [name, readonly])).toEqual([
+    ['deckElement', true],
+    ['deck', false],
+  ]);
+});
+
 test('what an element asks others for, and slots that are named as it renders', () => {
   const pier = componentIn(`const HINT = 'hint'; class Pier extends HTMLElement {
       connectedCallback() {

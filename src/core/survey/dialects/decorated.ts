@@ -57,6 +57,8 @@ export const decorated: Dialect = {
       events.push(...emitted);
       if (emitted.length > 0) hidden.push(hiddenMember(name, context.at(member)));
       slots.push(...slotted(decorators, name, context.scope, context.at(member)));
+      if (decorators.some((one) => FINDING_NAME.test(originalName(one, context.scope))))
+        properties.push({ name, origin: 'member', readonly: true, words: { at: context.at(member) } });
       const evidence = declaredBy(decorators, name, context, context.scope);
       const own = ownMembers(decorators, name, context, context.scope, context.at(member));
       const doc = context.doc(member);
@@ -117,6 +119,8 @@ function decoratedMethods(context: LayerContext): MethodEvidence[] {
   });
 }
 
+/** Decorators that make a member of what they find inside the element: nothing to assign to. */
+const FINDING_NAME = /^query/i;
 const PLAIN_NAMES = /^(prop|property|attr|attribute|observable|bindable|field|api|input|reactive)$/i;
 const INNER_NAMES = /^(state|internalProperty|internal)$/i;
 /** Decorators that make a property observable, but give it no attribute. */
