@@ -8,8 +8,10 @@ import { asString } from '../folding/folded.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction, localDeclarations } from '../folding/functions.js';
 import { calledWith, parameterNames } from '../folding/scopes.js';
+import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { isThis } from '../syntax/tree.js';
 
 /** How an expression over an attribute's text turns it into a value. */
 export function readerOf(node: Ast.Node, valueName: string | null): AttributeReader {
@@ -132,17 +134,28 @@ function callsOfAccessor({ node, scope, methods = () => null }: Accessor): Attri
   return attributeCalls(node, scope, { methods, left: MOST });
 }
 
-/** The attributes that a method of the element reads, itself or by way of functions that it hands the element to. */
-export function attributesRead({
-  node,
-  scope,
-  at,
-  methods = () => null,
-}: Omit<Accessor, 'property'>): Sign[] {
-  return attributeCalls(node, scope, { methods, left: MOST, any: true }).flatMap(({ method, name, call }) =>
-    method === 'getAttribute' || method === 'hasAttribute' ? [{ name, at: at(call) }] : [],
-  );
+/** The attributes that a class reads of its element, itself or by way of functions that it hands the element to. */
+export function attributesRead(node: Ast.Class, scope: Scope, at: At): Sign[] {
+  const following: Following = { methods: () => null, left: MOST, any: true };
+  return within('call', node.body, scope.module.program).flatMap((call): Sign[] => {
+    const { callee, arguments: args } = call;
+    if (callee.type === 'MemberExpression') {
+      const isRead = READING.test(calledName(callee)) && callee.object.type === 'ThisExpression';
+      const name = isRead && args[0] ? asString(fold(args[0], scope)) : null;
+      return name === null ? [] : [{ name, at: at(call) }];
+    }
+    const handed = following.left > 0 ? handedTo(call, isThis, scope, following.methods) : null;
+    if (!handed) return [];
+    following.left -= 1;
+    const { called, element } = handed;
+    const inner = { ...called.scope, bindings: calledWith(called, args, scope) };
+    return attributeCalls(called.node, inner, following, element, 1).flatMap(({ method, name }) =>
+      READING.test(method) ? [{ name, at: at(call) }] : [],
+    );
+  });
 }
+
+const READING = /^(?:get|has)Attribute$/;
 
 /** A call that names an attribute of the element. */
 interface AttributeCall {
@@ -202,8 +215,8 @@ function attributeCalls(
     if (!handed) return true;
     following.left -= 1;
     const { called } = handed;
-    const within = { ...called.scope, bindings: calledWith(called, args, scope) };
-    for (const one of attributeCalls(called.node, within, following, handed.element, depth + 1))
+    const inside = { ...called.scope, bindings: calledWith(called, args, scope) };
+    for (const one of attributeCalls(called.node, inside, following, handed.element, depth + 1))
       found.push({ ...one, call: inner, through: one.through ?? called.node });
     return true;
   });

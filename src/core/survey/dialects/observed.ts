@@ -24,22 +24,16 @@ export const observed: Dialect = {
   read(context) {
     const attributes: AttributeSeen[] = [];
     const notes: ContractNote[] = [];
-    const reads: Sign[] = [];
+    const { layer, scope, at } = context;
+    const reads: Sign[] = layer.own ? attributesRead(layer.node, scope, at) : [];
     readObserved(context, attributes, notes);
     const methods = (name: Ast.IdentifierName | Ast.PrivateIdentifier) =>
       methodInChain(name, context.chain, context.graph);
     for (const member of context.layer.node.body.body) {
       if (member.type !== 'MethodDefinition' || member.static) continue;
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
-      const accessor = {
-        property: name ?? '',
-        node: member.value,
-        scope: context.scope,
-        at: context.at,
-        methods,
-      };
-      if (context.layer.own) reads.push(...attributesRead(accessor));
       if (name === null) continue;
+      const accessor = { property: name, node: member.value, scope, at, methods };
       if (name === 'attributeChangedCallback') attributes.push(...changedBranches(member.value, context));
       else if (member.kind === 'get') attributes.push(...readByGetter(accessor));
       else if (member.kind === 'set') attributes.push(...writtenBySetter(accessor));

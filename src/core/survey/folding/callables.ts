@@ -80,10 +80,19 @@ export function* classesFrom(first: ClassPlace | null): Generator<ClassPlace> {
   }
 }
 
+const ABOVE = new WeakMap<Ast.Class, ClassPlace | null>();
+
 /** The class that one extends, as far as it is named, or a mixin makes it. */
-export function classAbove({ node: { superClass }, scope }: ClassPlace): ClassPlace | null {
+export function classAbove({ node, scope }: ClassPlace): ClassPlace | null {
+  // Inside a function it may be another one at each call.
+  const isOnlyOne = !scope.bindings || scope.bindings.size === 0;
+  const known = isOnlyOne ? ABOVE.get(node) : undefined;
+  if (known !== undefined) return known;
+  const { superClass } = node;
   const mixed = superClass?.type === 'CallExpression' ? classMade(superClass, scope) : null;
-  return mixed ?? (superClass ? classNamed(superClass, scope) : null);
+  const above = mixed ?? (superClass ? classNamed(superClass, scope) : null);
+  if (isOnlyOne) ABOVE.set(node, above);
+  return above;
 }
 
 /** The class that a call of a mixin makes. */
