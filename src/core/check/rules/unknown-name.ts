@@ -27,8 +27,12 @@ export const unknownName: Rule = {
   },
 };
 
+/** Attributes by which scripts of a page do things to any element: `v-model`, `x-data`, `hx-get`. */
+const SCRIPTS_NAMES = /^(?:v|x|ng|hx)-/;
+
 function isKnown(item: ItemUse, context: RuleContext): boolean {
   const isDom = item.form === 'dom';
+  if (item.form === 'markup' && SCRIPTS_NAMES.test(item.name)) return true;
   if (!isDom && isGlobalAttribute(item.name)) return true;
   if (!TEXT_FORMS.includes(item.form) && isGlobalProperty(item.name)) return true;
   if (!isDom && context.component?.formAssociated && FORM_ATTRIBUTES.includes(item.name)) return true;

@@ -69,10 +69,10 @@ function markupUse(element: Element, text: string): ElementUse {
 }
 
 /**
- * Names that no element reads: those that template languages and scripts of a page take for their own, and what is
- * left of the marks that a server fills in (`@click`, `:value`, `[rows]`, `{{name}}`, `<%=`, `v-model`, `hx-get`).
+ * Names that no element reads: those that template languages of a page take for their own, and what is left of the
+ * marks that a server fills in (`@click`, `:value`, `[rows]`, `{{name}}`, `<%=`).
  */
-const OTHERS_NAMES = /^[^a-z_]|[{}()[\]<>%$@:.,;'"]|^(?:v|x|ng|hx)-/i;
+const OTHERS_NAMES = /^[^a-z_]|[{}()[\]<>%$@:.,;'"]/i;
 
 /** Values that a server or a script fills in before an element sees them: `{{ }}`, `{% %}`, `<% %>`, `${ }`, `[[ ]]`. */
 const FILLED_LATER = /\{\{|\{%|<[%?]|[$#]\{|\[\[\s*[a-z_!]/i;

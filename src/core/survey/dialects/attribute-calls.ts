@@ -107,14 +107,15 @@ function getterReader(node: FunctionNode, known: readonly AttributeCall[]): Attr
 function givesText(node: FunctionNode): boolean {
   const locals = localDeclarations(node);
   let gives = false;
-  const isText = (one: Ast.Node): boolean => {
-    if (one.type === 'CallExpression') return calledName(one.callee) === 'getAttribute';
+  const isText = (one: Ast.Node | null) =>
+    one?.type === 'CallExpression' && calledName(one.callee) === 'getAttribute';
+  const isGiven = (one: Ast.Node): boolean => {
     const declaration = one.type === 'Identifier' ? locals.get(one.name) : undefined;
-    return declaration?.kind === 'variable' && declaration.init !== null && isText(declaration.init);
+    return isText(one) || (declaration?.kind === 'variable' && isText(declaration.init));
   };
   if (node.body)
     walk(node.body, (inner) => {
-      if (inner.type === 'ReturnStatement' && inner.argument) gives ||= isText(inner.argument);
+      if (inner.type === 'ReturnStatement' && inner.argument) gives ||= isGiven(inner.argument);
       return !isFunction(inner);
     });
   return gives;
