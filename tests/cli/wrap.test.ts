@@ -241,3 +241,17 @@ async function hostileContract(): Promise<string> {
   if (component) component.tag = '../../x-y';
   return JSON.stringify(contract);
 }
+
+test.each(['vue@3', 'vue@2.7'])(
+  '%s: an event with a dot is told in camel case, where a template can hear it',
+  async (host) => {
+    const place = folder({
+      'signs/a.js':
+        "class X extends HTMLElement { go() { this.dispatchEvent(new Event('sign.off', { bubbles: true, composed: true })); } } customElements.define('pier-sign', X);",
+    });
+    await suvet(['wrap', '-c', 'signs', '--host', host, '--out', 'out'], place);
+    const text = readFileSync(join(place, 'out/pier-sign.ts'), 'utf8');
+    expect(text).toContain('signOff: (_event: Event) => true,');
+    expect(text).toContain("'sign.off': (event: Event) => emit('signOff', event),");
+  },
+);
