@@ -85,10 +85,10 @@ function componentText(surface: Surface, request: WrapRequest): string {
 }
 
 function writeProps(code: CodeWriter, surface: Surface): void {
-  const { name, values, events, slots } = surface;
+  const { name, slots } = surface;
   writeSummary(code, surface, `Props of ${surface.tag}.`);
   code.block(`export interface ${name}OwnProps {`, '}', () => {
-    writeValues(code, values, events);
+    writeValues(code, surface);
     code.doc('The element itself, to be bound.');
     code.line(`element?: ${name}Element | undefined;`);
     for (const slot of slots) {

@@ -67,9 +67,9 @@ export interface PropTypes {
 }
 
 export function writeProps(code: CodeWriter, surface: Surface, types: PropTypes): void {
-  const { name, values, events, slots } = surface;
+  const { name, slots } = surface;
   code.block(`export interface ${name}OwnProps {`, '}', () => {
-    writeValues(code, values, events);
+    writeValues(code, surface);
     if (types.reference) {
       code.doc('Refers to the element.');
       code.line(`${types.reference[0]}?: ${types.reference[1]} | undefined;`);

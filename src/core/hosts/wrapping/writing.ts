@@ -5,8 +5,8 @@ import { CodeWriter } from '../../emit/code.js';
 import { stringLiteral } from '../../emit/text.js';
 import { memberAccess, orUndefined, propertyKey } from '../../emit/typescript.js';
 import { BRIDGE_MODULE } from './link.js';
-import type { Surface, SurfaceEvent, SurfaceValue, Way } from './surface.js';
-import { membersOf, namedSlots } from './surface.js';
+import type { Surface, SurfaceValue, Way } from './surface.js';
+import { isAttributeName, membersOf, namedSlots } from './surface.js';
 import type { WrappedFile, WrapRequest } from './types.js';
 
 /** The tag that a deprecated item's comment has. */
@@ -146,11 +146,7 @@ export function attributeEntries(
 }
 
 /** Declarations of values and handlers as members of an interface of optional properties. */
-export function writeValues(
-  code: CodeWriter,
-  values: readonly SurfaceValue[],
-  events: readonly SurfaceEvent[],
-): void {
+export function writeValues(code: CodeWriter, { component, values, events, slots }: Surface): void {
   for (const { name, type, item } of values) {
     code.doc(item.description, deprecation(item.deprecated));
     code.line(`${propertyKey(name)}?: ${orUndefined(type)};`);
@@ -159,7 +155,17 @@ export function writeValues(
     code.doc(item.description, deprecation(item.deprecated));
     code.line(`${propertyKey(name)}?: ${orUndefined(`(event: ${type}) => void`)};`);
   }
+  // These pass on with the attributes of any element; what is not observed need not be written anew.
+  const named = new Set([...values, ...events, ...slots].map((one) => one.name));
+  for (const { name, by } of component.unobserved ?? []) {
+    if (by !== 'code' || named.has(name) || !isAttributeName(name) || HOSTS_OWN.test(name)) continue;
+    code.doc('Read by the element, which is not told when it changes.');
+    code.line(`${propertyKey(name)}?: ${orUndefined('string')};`);
+  }
 }
+
+/** Names by which hosts mean something else. */
+const HOSTS_OWN = /^(?:children|element|ref|key|is|class|style|slot|on.*)$/;
 
 /** `open`, entries with commas, `close`: on one line where that fits, else one line an entry. */
 export function writeList(code: CodeWriter, open: string, entries: readonly string[], close: string): void {

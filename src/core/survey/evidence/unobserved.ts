@@ -21,7 +21,9 @@ export function unobservedIn(
 ): Pick<Component, 'unobserved'> {
   const names = new Set(attributesOf(known).map((one) => one.name));
   const all = [
-    ...found.flatMap((one) => one.reads ?? []).map((one) => ({ ...one, by: 'code' as const })),
+    ...found
+      .flatMap((one) => one.reads ?? [])
+      .map(({ name, at }) => ({ name: name.toLowerCase(), at, by: 'code' as const })),
     ...styled.map(({ name, at = '' }) => ({ name, at, by: 'styles' as const })),
   ];
   const unobserved = new Map<string, UnobservedAttribute>();
