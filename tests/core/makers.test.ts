@@ -577,6 +577,13 @@ describe('a function that registers, and that another function makes', () => {
     expect(registrations(`${PIER} ${code}`)).toEqual([['line-pier', 'Pier', 'by-call', undefined]]);
   });
 
+  test('nor is one that stands in a module of its own', () => {
+    const kit =
+      'export const makeDefine = (kind) => (options) => customElements.define("line-pier", kind, options.of);';
+    const code = `import { makeDefine } from './kit.js'; ${PIER} export const definePier = makeDefine(Pier);`;
+    expect(registrations(code, { 'kit.js': kit })).toEqual([['line-pier', 'Pier', 'by-call', undefined]]);
+  });
+
   test('of a description, in a module of its own, by way of one inside it that takes in others', () => {
     const kit = `import { Definition } from 'far';
       export const describe = (name, type, template, others, options) => ({ name, type, template, others, options });

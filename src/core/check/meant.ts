@@ -1,6 +1,7 @@
 /** What a value that is written in host code is meant for, and whether it gets there as text. */
 
 import { kindsOf } from '../contract/kinds.js';
+import { FORM_ATTRIBUTES } from '../contract/platform.js';
 import type { AttributeReader, Component, TypeInfo } from '../contract/types.js';
 import { setsText, targetOf } from '../crossing/values.js';
 import type { VersionProfile } from '../hosts/profile.js';
@@ -18,6 +19,11 @@ export interface Meant {
 
 /** Forms that write attributes and nothing else. */
 export const TEXT_FORMS: readonly string[] = ['markup', 'dom-attribute'];
+
+/** Does the browser tell an element of an attribute itself, since that takes part in forms (HTML 4.13.7.3)? */
+export function isFormsOwn({ name }: ItemUse, component: Component | null): boolean {
+  return component?.formAssociated === true && FORM_ATTRIBUTES.includes(name);
+}
 
 /** The property or attribute that a written name means. */
 export function itemMeant(item: ItemUse, component: Component): Meant | null {

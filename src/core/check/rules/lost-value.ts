@@ -1,8 +1,7 @@
 import { type Kind, kindsOf } from '../../contract/kinds.js';
-import { FORM_ATTRIBUTES } from '../../contract/platform.js';
 import { judge, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
-import { isSetToText, itemMeant, type Meant, TEXT_FORMS, textIn, textWords } from '../meant.js';
+import { isFormsOwn, isSetToText, itemMeant, type Meant, TEXT_FORMS, textIn, textWords } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
 import { crossingOf, cureFor } from '../rule.js';
 
@@ -95,7 +94,7 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
   const crossing = crossingOf(context, [meant.kind], meant.name);
   const text = String(item.value.literal ?? '');
   if (!meant.attribute || meant.attribute.name !== item.name.toLowerCase()) {
-    if (item.form !== 'markup' || isFormsOwn(item, context)) return [];
+    if (item.form !== 'markup' || isFormsOwn(item, context.component)) return [];
     const other = meant.attribute ? `Write ${meant.attribute.name}="${text}".` : cureFor(crossing, context);
     return [
       {
@@ -134,11 +133,6 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
     ];
   }
   return [];
-}
-
-/** The browser tells an element that takes part in forms of these itself (HTML 4.13.7.3). */
-function isFormsOwn({ name }: ItemUse, { component }: RuleContext): boolean {
-  return component?.formAssociated === true && FORM_ATTRIBUTES.includes(name);
 }
 
 function isJson(text: string): boolean {

@@ -1,8 +1,8 @@
-import { FORM_ATTRIBUTES, isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
+import { isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
 import { attributesOf } from '../../contract/types.js';
 import { nearest } from '../../findings/nearest.js';
 import type { ItemUse } from '../../hosts/uses.js';
-import { TEXT_FORMS } from '../meant.js';
+import { isFormsOwn, TEXT_FORMS } from '../meant.js';
 import type { Rule, RuleContext } from '../rule.js';
 
 /** A property or attribute that the component does not have; where others may be meant, only what nearly is one. */
@@ -35,7 +35,7 @@ function isKnown(item: ItemUse, context: RuleContext): boolean {
   if (item.form === 'markup' && SCRIPTS_NAMES.test(item.name)) return true;
   if (!isDom && isGlobalAttribute(item.name)) return true;
   if (!TEXT_FORMS.includes(item.form) && isGlobalProperty(item.name)) return true;
-  if (!isDom && context.component?.formAssociated && FORM_ATTRIBUTES.includes(item.name)) return true;
+  if (!isDom && isFormsOwn(item, context.component)) return true;
   const names = namesFor(item, context);
   if (isDom) return names.includes(item.name);
   if (isAskedFor(item.name.toLowerCase(), context)) return true;

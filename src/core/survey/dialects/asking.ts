@@ -10,8 +10,8 @@ import { asString } from '../folding/folded.js';
 import { calledName, unwrap } from '../folding/functions.js';
 import { within } from '../syntax/find.js';
 import { isThis } from '../syntax/tree.js';
+import { READING } from './attribute-calls.js';
 
-const READING = /^(?:get|has)Attribute$/;
 const SELECTING = /^(?:querySelector(?:All)?|closest|matches)$/;
 /** `[hint]`, `[slot="label"]`, as selectors ask for attributes. */
 const ASKED = /\[\s*([a-zA-Z][\w-]*)\s*(?:[~|^$*]?=\s*\\?["']?([\w.-]+))?/g;

@@ -42,9 +42,8 @@ function helperCalled(
 ): { node: Ast.Node; scope: Scope } | null {
   const called = unwrap(callee);
   if (type === 'NewExpression') return classNamed(called, scope);
-  if (called.type === 'MemberExpression' && called.object.type === 'Identifier')
-    return classNamed(called.object, scope);
-  return callableOf(called, scope);
+  const holder = called.type === 'MemberExpression' ? classNamed(called.object, scope) : null;
+  return holder ?? callableOf(called, scope);
 }
 
 /** The mode of the root that code attaches to something it was handed: a parameter, or what its class keeps. */

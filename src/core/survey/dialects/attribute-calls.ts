@@ -156,7 +156,8 @@ export function attributesRead(node: Ast.Class, scope: Scope, at: At): Sign[] {
   });
 }
 
-const READING = /^(?:get|has)Attribute$/;
+/** Methods of elements that read an attribute. */
+export const READING = /^(?:get|has)Attribute$/;
 
 /** A call that names an attribute of the element. */
 interface AttributeCall {

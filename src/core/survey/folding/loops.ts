@@ -4,7 +4,7 @@ import type { Ast } from '../syntax/parse.js';
 import { fold } from './fold.js';
 import { isFoldedObject, UNKNOWN } from './folded.js';
 import type { Bound, Scope } from './functions.js';
-import { boundTo, calledName, unwrap } from './functions.js';
+import { boundTo, unwrap } from './functions.js';
 import { topLevelValue } from './named.js';
 import { writtenObject } from './written.js';
 
@@ -42,7 +42,7 @@ function itemsOf(list: Ast.Node, scope: Scope, depth: number): Bound[] | null {
     const items = held && itemsOf(held.node, held.scope, depth + 1);
     if (items) return items;
   }
-  const entries = node.type === 'CallExpression' ? (objectItems(node, scope) ?? namesIn(node, scope)) : null;
+  const entries = node.type === 'CallExpression' ? objectItems(node, scope) : null;
   if (entries) return entries;
   const value = fold(node, scope);
   return Array.isArray(value)
@@ -50,13 +50,14 @@ function itemsOf(list: Ast.Node, scope: Scope, depth: number): Bound[] | null {
     : null;
 }
 
-/** `Object.entries(written out)` and `Object.values(written out)`, whose values may be classes. */
+/** `Object.keys(object)`; `Object.entries(written out)` and `Object.values(written out)`, whose values may be classes. */
 function objectItems(node: Ast.CallExpression, scope: Scope): Bound[] | null {
   const { callee } = node;
   const [first] = node.arguments;
   if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier' || !first) return null;
   if (callee.object.name !== 'Object' || callee.property.type !== 'Identifier') return null;
   const way = callee.property.name;
+  if (way === 'keys') return namesIn(first, scope);
   if (way !== 'entries' && way !== 'values') return null;
   const written = writtenObject(first, scope);
   if (!written) return null;
@@ -73,11 +74,9 @@ function objectItems(node: Ast.CallExpression, scope: Scope): Bound[] | null {
   });
 }
 
-/** `Object.keys(object)`: the names, each with what is held under it. */
-function namesIn({ callee, arguments: [first] }: Ast.CallExpression, scope: Scope): Bound[] | null {
-  if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier' || !first) return null;
-  if (callee.object.name !== 'Object' || calledName(callee) !== 'keys') return null;
-  const object = fold(first, scope);
+/** The names in an object, each with what is held under it. */
+function namesIn(node: Ast.Node, scope: Scope): Bound[] | null {
+  const object = fold(node, scope);
   if (!isFoldedObject(object)) return null;
   return [...object.object].map(([name, value]) => ({ ...boundTo(name, scope), holds: value }));
 }

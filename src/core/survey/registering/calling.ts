@@ -22,7 +22,7 @@ export function callThatRegisters(
   graph: ModuleGraph,
 ): string | null {
   if (later && entrance) {
-    const isFree = later.params.every((one) => mayBeLeftOut(one, later, { ...scope, module }));
+    const isFree = later.node.params.every((one) => mayBeLeftOut(one, later.node, later.scope));
     return isFree ? exportNameOfValue(place, entrance, graph) : null;
   }
   const [outer, ...inner] = functionsAround(place, module.program);

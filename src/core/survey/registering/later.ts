@@ -19,17 +19,17 @@ const MOST_BETWEEN = 3;
 /** What a function registers that a top-level call gives back: when users call it, or at once where it is called there. */
 export function madeForLater(node: Ast.CallExpression, scope: Scope): Finding[] {
   const callee = unwrap(node.callee);
-  const making = callee.type === 'CallExpression' ? callee : node;
-  const made = returnedFunction(making, scope);
+  const isCalled = callee.type === 'CallExpression';
+  const made = returnedFunction(isCalled ? callee : node, scope);
   if (!made) return [];
-  const bindings = calledWith(made, making === node ? [] : node.arguments, scope);
+  const bindings = calledWith(made, isCalled ? node.arguments : [], scope);
   const found = registeredBelow(
     { node: made.node, scope: { ...made.scope, bindings } },
     node,
     scope,
     MOST_BETWEEN,
   );
-  return making === node ? found.map((one) => ({ ...one, registers: 'by-call', later: made.node })) : found;
+  return isCalled ? found : found.map((one) => ({ ...one, registers: 'by-call', later: made }));
 }
 
 /** What a function registers itself, or by way of one that is declared in it. */

@@ -6,7 +6,7 @@ import type { ClassChain, Layer } from '../classes/layers.js';
 import { Bindings } from '../folding/bindings.js';
 import { fold } from '../folding/fold.js';
 import { asString, isFoldedObject, UNKNOWN } from '../folding/folded.js';
-import type { Bound, FunctionNode, Holder, Scope } from '../folding/functions.js';
+import type { Bound, Callable, FunctionNode, Holder, Scope } from '../folding/functions.js';
 import { holderOf, unwrap } from '../folding/functions.js';
 import { elementsOf } from '../folding/loops.js';
 import { withBlock, withLocals } from '../folding/scopes.js';
@@ -34,7 +34,7 @@ export interface Registered {
   /** Made by a call of what it describes, without a class of the material's. */
   described?: true;
   /** The function that registers it, where a call makes that function for others to call. */
-  later?: FunctionNode;
+  later?: Callable;
   /** Where the tag is given. */
   place: { start: number; end: number };
 }
@@ -57,7 +57,7 @@ export interface Finding {
   made?: { node: Ast.Node; scope: Scope };
   called?: { node: Ast.CallExpression; scope: Scope };
   described?: true;
-  later?: FunctionNode;
+  later?: Callable;
 }
 
 /** The scopes a call is made in: one, or one for each round of the loops over constants around it. */
