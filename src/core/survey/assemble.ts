@@ -8,22 +8,17 @@ import type {
   ContractNote,
 } from '../contract/types.js';
 import { exportNameOfClass, inheritedFrom, shownNameOf } from './classes/class-names.js';
-import { writtenKey } from './classes/classes.js';
 import type { ClassChain, Layer } from './classes/layers.js';
-import { reachOf } from './classes/reach.js';
-import { DIALECTS, EXPORTED_DIALECTS } from './dialects/index.js';
-import { dispatchedEvents } from './events/events.js';
 import { adoptedIn } from './evidence/adopting.js';
-import { classDoc, declaredEvents, eventMapTypes } from './evidence/declared-events.js';
-import { withDeclarations } from './evidence/declared-members.js';
-import type { EventTypes, LayerEvidence, MethodEvidence } from './evidence/evidence.js';
-import { contextOf, placeIn } from './evidence/evidence.js';
+import type { MethodEvidence } from './evidence/evidence.js';
+import { placeIn } from './evidence/evidence.js';
 import { joinProperties, rank } from './evidence/join-properties.js';
 import { pairsOf } from './evidence/pairs.js';
 import { askedIn, unobservedIn } from './evidence/unobserved.js';
 import type { MarkupEvidence } from './markup/markup.js';
-import { markupIn } from './markup/markup.js';
 import type { Module, ModuleGraph } from './modules/modules.js';
+import type { LayerRead } from './reading.js';
+import { readLayer } from './reading.js';
 import type { Registered } from './registering/registrations.js';
 import { serverSigns } from './server.js';
 import type { Doc } from './types/docs.js';
@@ -116,83 +111,9 @@ export function assemble(
   };
 }
 
-/** All that is read from one class, whichever component it is a layer of. */
-interface Read {
-  found: LayerEvidence[];
-  doc: Doc;
-  events: ContractEvent[];
-  eventTypes: EventTypes;
-  markup: MarkupEvidence | null;
-}
+type ReadOfLayer = LayerRead & { layer: Layer };
 
-const READ = new WeakMap<Layer['node'], Map<string, Read>>();
-
-/**
- * May the name of an event come from the tag, with its prefix or without? Words that are only for the console ask for
- * the tag as well.
- */
-function isNamedAfter(event: string, tag: string): boolean {
-  const afterPrefix = tag.indexOf('-') + 1;
-  return event.startsWith(tag.slice(0, afterPrefix)) || event.includes(tag.slice(afterPrefix));
-}
-
-/**
- * Reads a class once, however many components share it. A mixin given other options makes another
- * class. Of a class outside the surveyed material the declared surface and the markup count: what it renders, the element
- * renders; its events are not looked for.
- */
-function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string): Read {
-  const { own, exported, made } = layer;
-  const ways = [
-    own ? 'own' : '',
-    exported ? 'exported' : '',
-    made ? `${made.scope.module.path}:${made.node.start}` : '',
-  ];
-  const key = [writtenKey(layer), ...ways].join(' ');
-  const known = READ.get(layer.node) ?? new Map<string, Read>();
-  READ.set(layer.node, known);
-  const before = known.get(key) ?? known.get(`${key} ${tag}`);
-  if (before) return before;
-  const element = { tag, asked: false };
-  const context = contextOf(layer, chain, graph, element);
-  const doc = classDoc(layer, context.declared);
-  const found = onlyWhole(
-    withDeclarations(
-      (layer.exported ? EXPORTED_DIALECTS : DIALECTS).map((dialect) => dialect.read(context)),
-      context,
-    ),
-  );
-  const sent = found.flatMap((one) => one.events ?? []);
-  const isElement = layer.own && !layer.exported;
-  const read: Read = {
-    found,
-    doc,
-    events: isElement ? [...sent, ...dispatchedEvents(context), ...declaredEvents(doc, layer, graph)] : sent,
-    eventTypes: isElement
-      ? new Map([...mapTypes(layer, graph), ...found.flatMap((one) => [...(one.eventTypes ?? [])])])
-      : new Map(),
-    markup: layer.exported ? null : markupIn(reachOf(layer, graph), graph),
-  };
-  known.set(
-    element.asked && read.events.some(({ name }) => isNamedAfter(name, tag)) ? `${key} ${tag}` : key,
-    read,
-  );
-  return read;
-}
-
-/** Where some evidence declares all that is for users, ordinary members are left out. */
-function onlyWhole(found: LayerEvidence[]): LayerEvidence[] {
-  if (!found.some((one) => one.whole)) return found;
-  return found.map((one) => ({
-    ...one,
-    ...(one.properties ? { properties: one.properties.filter((item) => item.origin === 'declared') } : {}),
-    ...(one.methods && !one.whole ? { methods: [] } : {}),
-  }));
-}
-
-type LayerRead = Read & { layer: Layer };
-
-function joinMethods(evidence: LayerRead[], own: Layer | undefined): ContractMethod[] {
+function joinMethods(evidence: ReadOfLayer[], own: Layer | undefined): ContractMethod[] {
   const foreign = new Set<string>();
   const methods = new Map<string, { method: MethodEvidence; layer: Layer }>();
   for (const { layer, found } of evidence) {
@@ -212,7 +133,7 @@ function joinMethods(evidence: LayerRead[], own: Layer | undefined): ContractMet
 
 /** The events of a component with the given tag. */
 function joinEvents(
-  evidence: LayerRead[],
+  evidence: ReadOfLayer[],
   own: Layer | undefined,
   tag: string,
   notes: ContractNote[],
@@ -275,12 +196,7 @@ function joinDeclared(sent: ContractEvent, said: ContractEvent): ContractEvent {
   };
 }
 
-function mapTypes(layer: Layer, graph: ModuleGraph): EventTypes {
-  const beside = graph.declarationsBeside(layer.module, 'EventMap');
-  return new Map([...eventMapTypes(layer.module, graph), ...(beside ? eventMapTypes(beside, graph) : [])]);
-}
-
-function joinMarkup(evidence: LayerRead[]): MarkupEvidence {
+function joinMarkup(evidence: ReadOfLayer[]): MarkupEvidence {
   const all = evidence.flatMap(({ markup }) => (markup ? [markup] : []));
   const join = (key: keyof MarkupEvidence) => {
     const named = new Map<string, ContractNamed>();

@@ -77,7 +77,7 @@ function addApplied(layer: Layer, scope: Scope, layers: Layer[], graph: ModuleGr
   for (const other of appliedClasses(layer, scope, graph)) {
     const mixed = resolveClass(other, graph);
     if (!('name' in mixed) || layers.some((one) => one.node === mixed.node)) continue;
-    const next = layerOf(mixed, graph);
+    const next: Layer = { ...layerOf(mixed, graph), copied: true };
     layers.push(next);
     addApplied(next, mixed.scope, layers, graph);
   }

@@ -24,6 +24,8 @@ export interface Layer {
   made?: { node: Ast.Node; scope: Scope; near?: true };
   /** The call that makes the element, where no class is written. */
   built?: { node: Ast.Node; scope: Scope };
+  /** Its members were copied onto the class below. */
+  copied?: true;
   /** A component of a framework, which a function exports as an element. */
   exported?: true;
 }

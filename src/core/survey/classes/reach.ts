@@ -3,8 +3,10 @@
 import type { Scope } from '../folding/functions.js';
 import { assignedBeside, isFunction, unwrap } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
-import { within } from '../syntax/find.js';
+import type { Kinds } from '../syntax/find.js';
+import { isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { assignedTo } from './assigned.js';
 import { decoratorsOf } from './decorations.js';
 import type { Layer } from './layers.js';
 import { isClass } from './layers.js';
@@ -14,6 +16,8 @@ export interface Piece {
   module: Module;
   /** What it names counts wherever it stands: templates that are handed over may come from another package. */
   anywhere?: boolean;
+  /** What of it never runs for the component. */
+  idle?: readonly Ast.Node[];
   /** What names stand for where it stands, before they are looked up in the module. */
   bindings?: Scope['bindings'];
 }
@@ -29,23 +33,26 @@ const MOST_PIECES = 200;
 /**
  * The class body, its decorators, what is assigned to the class at the top level of its module, and the top-level
  * constants and functions of the surveyed material that those name, directly or through each other. Other classes stay
- * out.
+ * out, and so does what is `idle`: members, and values given to the class, that never run for a component.
  */
-export function reachOf(layer: Layer, graph: ModuleGraph): Reach {
-  const known = REACHED.get(layer);
-  if (known) return known;
-  const reach = follow(layer, graph);
-  REACHED.set(layer, reach);
+export function reachOf(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Reach {
+  const known = REACHED.get(layer)?.find((one) => sameNodes(one.idle, idle));
+  if (known) return known.reach;
+  const reach = follow(layer, graph, idle);
+  REACHED.set(layer, [...(REACHED.get(layer) ?? []), { idle, reach }]);
   return reach;
 }
 
-const REACHED = new WeakMap<Layer, Reach>();
+const REACHED = new WeakMap<Layer, { idle: readonly Ast.Node[]; reach: Reach }[]>();
 
-function follow(layer: Layer, graph: ModuleGraph): Reach {
+const sameNodes = (some: readonly Ast.Node[], others: readonly Ast.Node[]) =>
+  some.length === others.length && some.every((one, at) => one === others[at]);
+
+function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Reach {
   // What a view names may stand in the function around it.
   const { bindings: around } = layer.built?.scope ?? {};
   const pieces: Piece[] = [
-    { node: layer.node.body, module: layer.module, ...(around ? { bindings: around } : {}) },
+    { node: layer.node.body, module: layer.module, idle, ...(around ? { bindings: around } : {}) },
   ];
   if (layer.made) {
     const { node, scope, near } = layer.made;
@@ -53,8 +60,10 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
   }
   const scope: Scope = { graph, module: layer.module, bindings: layer.bindings };
   for (const { node } of decoratorsOf(layer, scope, graph)) pieces.push({ node, module: layer.module });
-  for (const value of [...assignedTo(layer), ...assignedBeside(layer.node, layer.module).values()])
-    pieces.push({ node: value, module: layer.module });
+  for (const given of [assignedTo(layer), assignedBeside(layer.node, layer.module)]) {
+    for (const value of given.values())
+      if (!idle.includes(value)) pieces.push({ node: value, module: layer.module });
+  }
   for (const bound of layer.bindings.values()) {
     if (!isClass(bound.node) && bound.scope.module === layer.module)
       pieces.push({ node: bound.node, module: layer.module });
@@ -91,7 +100,7 @@ function follow(layer: Layer, graph: ModuleGraph): Reach {
       const isOwn = found.module === layer.module && isAround(node, layer);
       if (!isOwn && makesClass(node, found.module)) continue;
       // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
-      for (const one of [node, ...assignedTo(found)])
+      for (const one of [node, ...assignedTo(found).values()])
         add({ node: one, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
     }
   }
@@ -108,14 +117,18 @@ function makesClass(node: Ast.Node, { program }: Module): boolean {
   return within('class', node, program).length > 0;
 }
 
+/** The nodes of a kind in a piece of code, without those that never run. */
+export function inPiece<K extends keyof Kinds>(kind: K, { node, module, idle = [] }: Piece): Kinds[K][] {
+  const all = within(kind, node, module.program);
+  return idle.length === 0 ? all : all.filter((one) => !isWithin(one, idle));
+}
+
 function namesIn(piece: Piece): Set<string> {
-  const { source, program } = piece.module;
+  const { source } = piece.module;
   // `object.name` names a member, `...name` does not.
   const isMember = (at: number) => source[at - 1] === '.' && source[at - 2] !== '.';
   return new Set(
-    within('name', piece.node, program).flatMap((one) =>
-      isMember(one.start) || isKey(one, source) ? [] : [one.name],
-    ),
+    inPiece('name', piece).flatMap((one) => (isMember(one.start) || isKey(one, source) ? [] : [one.name])),
   );
 }
 
@@ -130,19 +143,3 @@ function isKey({ start, end }: Ast.Node, source: string): boolean {
 }
 
 const SPACE = 32;
-
-/** Right-hand sides of `name.member = ...` at the top level. */
-function assignedTo({ module, name }: { module: Module; name: string | null }): Ast.Node[] {
-  let byHolder = ASSIGNED.get(module);
-  if (!byHolder) {
-    byHolder = new Map();
-    for (const [key, value] of module.assigned) {
-      const holder = key.slice(0, key.indexOf('.'));
-      byHolder.set(holder, [...(byHolder.get(holder) ?? []), value]);
-    }
-    ASSIGNED.set(module, byHolder);
-  }
-  return name === null ? [] : (byHolder.get(name) ?? []);
-}
-
-const ASSIGNED = new WeakMap<Module, Map<string, Ast.Node[]>>();

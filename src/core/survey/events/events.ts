@@ -11,7 +11,7 @@ import { asString } from '../folding/folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
-import { classAround, functionsAround, within } from '../syntax/find.js';
+import { classAround, functionsAround, isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
@@ -24,15 +24,16 @@ const DEEPEST = 4;
 
 /**
  * The events that a class dispatches: by itself, through methods and functions it calls, through functions that
- * compilers moved out of it, and through objects it hands itself to.
+ * compilers moved out of it, and through objects it hands itself to; not by what is `idle`, which never runs.
  */
-export function dispatchedEvents(context: LayerContext): ContractEvent[] {
-  return placesOf(context).flatMap((place) => eventsIn(place, context));
+export function dispatchedEvents(context: LayerContext, idle: readonly Ast.Node[]): ContractEvent[] {
+  return placesOf(context, idle).flatMap((place) => eventsIn(place, context));
 }
 
 function eventsIn(place: Place, context: LayerContext): ContractEvent[] {
   const { program } = place.module;
   return within('call', place.range, program).flatMap((node) => {
+    if (isWithin(node, place.idle ?? [])) return [];
     // What a class inside sends is its own affair.
     if ((classAround(node, program)?.start ?? 0) > place.range.start) return [];
     const around = functionsAround(node, program);

@@ -6,7 +6,7 @@ import type { LayerContext } from '../evidence/evidence.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { isFunction } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
-import { within } from '../syntax/find.js';
+import { isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
@@ -18,24 +18,26 @@ export interface Place {
   scope: Scope;
   /** `around` are the functions around the expression. */
   host(receiver: Ast.Node, around: readonly FunctionNode[]): boolean;
+  /** What of it never runs for the component. */
+  idle?: readonly Ast.Node[];
   /** What it sends to nodes inside the element counts, too. */
   whole?: true;
 }
 
 /** The class body, the functions that belong to it, and the classes it hands itself to. */
-export function placesOf(context: LayerContext): Place[] {
+export function placesOf(context: LayerContext, idle: readonly Ast.Node[]): Place[] {
   const { layer, graph } = context;
   const isView = layer.built !== undefined;
   const own: Pick<Place, 'host' | 'whole'> = { host: isView ? isHostOfView : isThis, whole: true };
   const { module, node, bindings } = layer;
   return [
-    { range: node.body, module, scope: { ...context.scope, bindings }, ...own },
-    ...reachOf(layer, graph).pieces.flatMap(({ node: range, module: from }): Place[] =>
+    { range: node.body, module, scope: { ...context.scope, bindings }, idle, ...own },
+    ...reachOf(layer, graph, idle).pieces.flatMap(({ node: range, module: from }): Place[] =>
       isFunction(range) && (isView || range.type !== 'ArrowFunctionExpression')
         ? [{ range, module: from, scope: { graph, module: from, ...elementOf(context) }, ...own }]
         : [],
     ),
-    ...helpersGivenTheElement(context),
+    ...helpersGivenTheElement(context, idle),
   ];
 }
 
@@ -71,12 +73,12 @@ function isHandedHost({ params }: FunctionNode, name: string): boolean {
 }
 
 /** Classes of the material that the class makes with itself as an argument: what they keep of it is the element. */
-function helpersGivenTheElement(context: LayerContext): Place[] {
+function helpersGivenTheElement(context: LayerContext, idle: readonly Ast.Node[]): Place[] {
   const places: Place[] = [];
   const { module, node } = context.layer;
   for (const made of within('new', node, module.program)) {
     const isGiven = made.arguments.some((one) => one.type === 'ThisExpression');
-    if (!isGiven || made.callee.type !== 'Identifier') continue;
+    if (!isGiven || made.callee.type !== 'Identifier' || isWithin(made, idle)) continue;
     const found = context.graph.find(made.callee.name, module);
     if (found?.declaration.kind !== 'class' || found.declaration.node === node) continue;
     places.push({

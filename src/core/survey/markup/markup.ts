@@ -2,13 +2,13 @@
 
 import type { ContractNamed } from '../../contract/types.js';
 import type { Piece, Reach } from '../classes/reach.js';
+import { inPiece } from '../classes/reach.js';
 import { placeIn } from '../evidence/evidence.js';
 import { alternatives } from '../folding/alternatives.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
-import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { scopesHanded } from './handed.js';
 import { markupCalled, partsIn, partsPassedOn } from './markup-calls.js';
@@ -41,14 +41,13 @@ export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupE
   const onHost = new Set<string>();
   const styles: Styles = { defined, onHost };
   for (const piece of pieces) {
-    const { program } = piece.module;
     const adder = (node: Ast.Node) => addTo(() => placeIn(piece.module, node));
     const scope: Scope = { graph, module: piece.module };
-    for (const node of within('text', piece.node, program))
+    for (const node of inPiece('text', piece))
       for (const text of textsOf(node, scope)) readText(text, adder(node), lists, styles);
-    for (const node of within('jsx', piece.node, program))
+    for (const node of inPiece('jsx', piece))
       for (const one of scopesOfJsx(node, scope)) readJsx(node, one, adder(node), lists);
-    for (const node of within('call', piece.node, program)) {
+    for (const node of inPiece('call', piece)) {
       for (const called of markupCalled(node, scope)) {
         for (const name of called.slots) adder(node)(lists.slots, name);
         for (const name of called.parts) adder(node)(lists.cssParts, name);

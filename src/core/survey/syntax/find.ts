@@ -3,7 +3,7 @@
 import { Visitor } from 'oxc-parser';
 import type { Ast, Node, Program } from './parse.js';
 
-interface Kinds {
+export interface Kinds {
   call: Ast.CallExpression;
   new: Ast.NewExpression;
   loop: Ast.ForOfStatement;
@@ -11,6 +11,7 @@ interface Kinds {
   class: Ast.Class;
   function: Ast.Function | Ast.ArrowFunctionExpression;
   name: Ast.IdentifierName | Ast.IdentifierReference;
+  private: Ast.PrivateIdentifier;
   text: Ast.StringLiteral | Ast.TemplateLiteral;
   jsx: Ast.JSXOpeningElement;
 }
@@ -31,6 +32,11 @@ export function within<K extends Kind>(
   let last = first;
   while (last < list.length && (list[last]?.start ?? 0) < range.end) last += 1;
   return list.slice(first, last);
+}
+
+/** Does a node begin in one of some others? */
+export function isWithin(node: { start: number }, others: readonly Range[]): boolean {
+  return others.some((one) => one.start <= node.start && node.start < one.end);
 }
 
 /** The functions around a node, outermost first. */
@@ -135,6 +141,7 @@ function indexOf(program: Program): Lists {
     class: [],
     function: [],
     name: [],
+    private: [],
     text: [],
     jsx: [],
   };
@@ -149,6 +156,7 @@ function indexOf(program: Program): Lists {
     FunctionExpression: (node) => void lists.function.push(node),
     ArrowFunctionExpression: (node) => void lists.function.push(node),
     Identifier: (node) => void lists.name.push(node as Kinds['name']),
+    PrivateIdentifier: (node) => void lists.private.push(node),
     TemplateLiteral: (node) => void lists.text.push(node),
     Literal: (node) => {
       if (typeof node.value === 'string') lists.text.push(node as Ast.StringLiteral);

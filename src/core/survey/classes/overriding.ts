@@ -1,0 +1,300 @@
+/** The code of a chain that never runs for a component, since classes below put their own in its place. */
+
+import { assignedBeside } from '../folding/functions.js';
+import type { Module } from '../modules/modules.js';
+import { isWithin, within } from '../syntax/find.js';
+import type { Ast, Program } from '../syntax/parse.js';
+import { isThis } from '../syntax/tree.js';
+import { assignedTo } from './assigned.js';
+import type { ClassChain, Layer } from './layers.js';
+
+/** What of a class never runs: members, and values that are assigned to the class. */
+export interface Idle {
+  /** What is overridden and not called from below, and private members that only such code uses. */
+  certain: readonly Ast.Node[];
+  /** These, and members of any kind that nothing else of the classes and their modules names: parts of a view. */
+  views: readonly Ast.Node[];
+}
+
+const NOTHING: Idle = { certain: [], views: [] };
+const KNOWN = new WeakMap<ClassChain, Map<Layer, Idle>>();
+
+/** What of a class of the chain never runs for the component that the chain is of. */
+export function idleIn(layer: Layer, chain: ClassChain): Idle {
+  let idle = KNOWN.get(chain);
+  if (!idle) {
+    idle = idleOf(chain);
+    KNOWN.set(chain, idle);
+  }
+  return idle.get(layer) ?? NOTHING;
+}
+
+interface Member {
+  layer: Layer;
+  /** What overriding goes by. */
+  key: string;
+  name: string;
+  node: Ast.Node;
+  /** Set on the instance, and so stronger than any method of a class below. */
+  isField: boolean;
+  isPrivate: boolean;
+  isStatic: boolean;
+}
+
+function idleOf(chain: ClassChain): Map<Layer, Idle> {
+  const layers = chain.layers.filter((one) => !one.copied && !one.built);
+  if (layers.length < 2) return new Map();
+  const below = new Map<string, Member>();
+  const certain = new IdleMembers();
+  const all: Member[] = [];
+  for (const [index, layer] of layers.entries()) {
+    const own = membersOf(layer);
+    const lower = layers.slice(0, index);
+    for (const member of own) {
+      const other = below.get(member.key);
+      if (!other || (member.isField && !other.isField)) continue;
+      // Code that goes through the classes may stand in any of them.
+      const classes = member.isStatic ? layers : lower;
+      if (!classes.some((one) => reaches(one, member, certain))) certain.add(member);
+    }
+    for (const member of own) if (!below.has(member.key)) below.set(member.key, member);
+    all.push(...own);
+  }
+  if (certain.members.size === 0) return new Map();
+  const views = new IdleMembers(certain);
+  const byName = new Map<string, Member[]>();
+  for (const one of all) add(byName, one.name, one);
+  addUsedOnlyBy(views, byName, () => true);
+  addUsedOnlyBy(certain, byName, (one) => one.isPrivate);
+  return new Map(
+    layers.map((layer) => [layer, { certain: certain.nodesOf(layer), views: views.nodesOf(layer) }]),
+  );
+}
+
+/** Members that never run, and where they stand. */
+class IdleMembers {
+  readonly members = new Set<Member>();
+  readonly #nodes = new Map<Module, Ast.Node[]>();
+
+  constructor(others?: IdleMembers) {
+    for (const one of others?.members ?? []) this.add(one);
+  }
+
+  add(member: Member): void {
+    const { module } = member.layer;
+    const nodes = this.#nodes.get(module);
+    if (nodes) nodes.push(member.node);
+    else this.#nodes.set(module, [member.node]);
+    this.members.add(member);
+  }
+
+  /** Does a node of a module stand in one of them? */
+  holds(node: Ast.Span, module: Module): boolean {
+    return isWithin(node, this.#nodes.get(module) ?? []);
+  }
+
+  nodesOf(layer: Layer): Ast.Node[] {
+    return [...this.members].filter((one) => one.layer === layer).map((one) => one.node);
+  }
+}
+
+/** Adds to idle members those that are named in them and nowhere else in the modules of the chain. */
+function addUsedOnlyBy(
+  idle: IdleMembers,
+  byName: ReadonlyMap<string, Member[]>,
+  mayBe: (one: Member) => boolean,
+): void {
+  const modules = new Set([...byName.values()].flat().map((one) => one.layer.module));
+  // Members that are added on the way are looked at, too.
+  for (const { node, layer } of idle.members) {
+    for (const name of namesIn(node, layer.module.program)) {
+      const named = byName.get(name);
+      if (!named || named.some((one) => idle.members.has(one) || !mayBe(one))) continue;
+      const isUsed = [...modules].some((module) => {
+        const own = named.filter((one) => one.layer.module === module).map((one) => one.node);
+        return placesOfName(name, module.program).some(
+          (place) => !isWithin(place, own) && !idle.holds(place, module),
+        );
+      });
+      if (!isUsed) for (const one of named) idle.add(one);
+    }
+  }
+}
+
+const NAMES = new WeakMap<Ast.Node, Set<string>>();
+
+/** Private names keep their mark: `#name`. */
+function namesIn(node: Ast.Node, program: Program): Set<string> {
+  let names = NAMES.get(node);
+  if (!names) {
+    names = new Set([
+      ...within('name', node, program).map((one) => one.name),
+      ...within('private', node, program).map((one) => `#${one.name}`),
+    ]);
+    NAMES.set(node, names);
+  }
+  return names;
+}
+
+const PLACES = new WeakMap<Program, Map<string, Ast.Span[]>>();
+
+/** Where a name is written in a module, as a name or as a text. */
+function placesOfName(name: string, program: Program): readonly Ast.Span[] {
+  let places = PLACES.get(program);
+  if (!places) {
+    places = new Map();
+    for (const one of within('name', program, program)) add(places, one.name, one);
+    for (const one of within('private', program, program)) add(places, `#${one.name}`, one);
+    for (const one of within('text', program, program))
+      if (one.type === 'Literal' && one.value.length < LONGEST_NAME) add(places, one.value, one);
+    PLACES.set(program, places);
+  }
+  return places.get(name) ?? [];
+}
+
+function add<T>(lists: Map<string, T[]>, name: string, one: T): void {
+  const before = lists.get(name);
+  if (before) before.push(one);
+  else lists.set(name, [one]);
+}
+
+const LONGEST_NAME = 60;
+
+/**
+ * Does a class reach for a member that is overridden, by `super` or by a prototype, or, if that is static, does its
+ * module by any holder but `this`?
+ */
+function reaches({ node, module }: Layer, { name, isStatic }: Member, idle: IdleMembers): boolean {
+  const isAlive = (place: Ast.Span) => !idle.holds(place, module);
+  const { any, bySuper } = reachesAbove(node, module);
+  if (any || bySuper.get(name)?.some(isAlive)) return true;
+  if (prototypesNamed(module).get(name)?.some(isAlive)) return true;
+  return isStatic && staticsNamed(name, module).some(isAlive);
+}
+
+interface ReachesAbove {
+  /** By a name that is not written out. */
+  any: boolean;
+  bySuper: Map<string, Ast.Span[]>;
+}
+
+const REACHES = new WeakMap<Ast.Class, ReachesAbove>();
+
+/** What a class reaches for in those above it: `super.name`, and, as compilers write it, `get(..., 'name', this)`. */
+function reachesAbove(node: Ast.Class, module: Module): ReachesAbove {
+  let reaches = REACHES.get(node);
+  if (!reaches) {
+    const { source, program } = module;
+    const text = source.slice(node.body.start, node.body.end);
+    const bySuper = placesOf(/\bsuper\s?\??\.\s{0,40}([\w$]+)/g, text, node.body.start);
+    for (const one of within('text', node.body, program))
+      if (one.type === 'Literal' && one.value.length < LONGEST_NAME) add(bySuper, one.value, one);
+    reaches = { any: /\bsuper\s?\[\s{0,40}[^'"\]\s]/.test(text), bySuper };
+    REACHES.set(node, reaches);
+  }
+  return reaches;
+}
+
+const PROTOTYPES = new WeakMap<Module, Map<string, Ast.Span[]>>();
+
+/** Where a module reads members of prototypes, by their names. */
+function prototypesNamed(module: Module): Map<string, Ast.Span[]> {
+  let named = PROTOTYPES.get(module);
+  if (!named) {
+    named = placesOf(/\bprototype\s?\??\.\s{0,40}([\w$]+)(?!\s{0,40}=[^=])/g, module.source, 0);
+    PROTOTYPES.set(module, named);
+  }
+  return named;
+}
+
+function placesOf(pattern: RegExp, text: string, start: number): Map<string, Ast.Span[]> {
+  const places = new Map<string, Ast.Span[]>();
+  for (const match of text.matchAll(pattern)) {
+    const at = start + match.index;
+    add(places, match[1] ?? '', { start: at, end: at + match[0].length });
+  }
+  return places;
+}
+
+/** Where a module reads a member by any holder but `this`, or by a text. */
+function staticsNamed(name: string, { source, program }: Module): Ast.Span[] {
+  return placesOfName(name, program).filter((place) => {
+    const holder = HOLDER.exec(source.slice(Math.max(0, place.start - LONGEST_HOLDER), place.start))?.[1];
+    const isGiven = /^\s*=[^=]/.test(source.slice(place.end, place.end + LONGEST_HOLDER));
+    if (/['"`]/.test(source[place.start] ?? '')) return true;
+    return holder !== undefined && holder !== 'this' && !isGiven;
+  });
+}
+
+const HOLDER = /([\w$)\]]+)\s*\??\.\s*$/;
+const LONGEST_HOLDER = 40;
+
+const MEMBERS = new WeakMap<Layer, Member[]>();
+
+function membersOf(layer: Layer): Member[] {
+  let members = MEMBERS.get(layer);
+  if (!members) {
+    members = [...writtenMembers(layer.node), ...assignedMembers(layer)].map((one) => ({ ...one, layer }));
+    MEMBERS.set(layer, members);
+  }
+  return members;
+}
+
+function writtenMembers({ body }: Ast.Class): Omit<Member, 'layer'>[] {
+  return body.body.flatMap((member) => {
+    if (member.type === 'StaticBlock') return member.body.flatMap(assignedInBlock);
+    if (member.type !== 'MethodDefinition' && member.type !== 'PropertyDefinition') return [];
+    const { key, value } = member;
+    // Without a value it is a declaration, of a type or for a decorator.
+    if (member.computed || !value || (member.type === 'MethodDefinition' && !member.value.body)) return [];
+    if (key.type === 'PrivateIdentifier') {
+      // It is its class's own, whatever others are called.
+      const name = `#${key.name}`;
+      return {
+        name,
+        key: `${name} ${body.start}`,
+        node: member,
+        isField: false,
+        isPrivate: true,
+        isStatic: false,
+      };
+    }
+    if (key.type !== 'Identifier' || key.name === 'constructor') return [];
+    return {
+      name: key.name,
+      key: keyOf(key.name, member.static),
+      node: member,
+      isStatic: member.static,
+      isField: member.type === 'PropertyDefinition' && !member.static,
+      isPrivate: key.name.startsWith('_') || /^(?:private|protected)$/.test(member.accessibility ?? ''),
+    };
+  });
+}
+
+/** `static { this.name = value; }` */
+function assignedInBlock(statement: Ast.Statement): Omit<Member, 'layer'>[] {
+  if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
+    return [];
+  const { left, right } = statement.expression;
+  if (left.type !== 'MemberExpression' || !isThis(left.object) || left.property.type !== 'Identifier')
+    return [];
+  return left.computed ? [] : [staticMember(left.property.name, right)];
+}
+
+function assignedMembers(layer: Layer): Omit<Member, 'layer'>[] {
+  const given = [...assignedTo(layer), ...assignedBeside(layer.node, layer.module)];
+  return given.map(([name, node]) => staticMember(name, node));
+}
+
+function staticMember(name: string, node: Ast.Node): Omit<Member, 'layer'> {
+  return {
+    name,
+    key: keyOf(name, true),
+    node,
+    isField: false,
+    isStatic: true,
+    isPrivate: name.startsWith('_'),
+  };
+}
+
+const keyOf = (name: string, isStatic: boolean) => (isStatic ? `static ${name}` : name);

@@ -1,0 +1,165 @@
+/** What is read from each class of a chain, once for all components that have it above them. */
+
+import type { ContractEvent } from '../contract/types.js';
+import { writtenKey } from './classes/classes.js';
+import type { ClassChain, Layer } from './classes/layers.js';
+import { idleIn } from './classes/overriding.js';
+import { reachOf } from './classes/reach.js';
+import { DIALECTS, EXPORTED_DIALECTS } from './dialects/index.js';
+import { dispatchedEvents } from './events/events.js';
+import { classDoc, declaredEvents, eventMapTypes } from './evidence/declared-events.js';
+import { withDeclarations } from './evidence/declared-members.js';
+import type { EventTypes, LayerContext, LayerEvidence } from './evidence/evidence.js';
+import { contextOf } from './evidence/evidence.js';
+import type { MarkupEvidence } from './markup/markup.js';
+import { markupIn } from './markup/markup.js';
+import type { Module, ModuleGraph } from './modules/modules.js';
+import type { Ast } from './syntax/parse.js';
+import type { Doc } from './types/docs.js';
+
+export interface LayerRead extends Declared {
+  events: ContractEvent[];
+  markup: MarkupEvidence | null;
+}
+
+/** What a class declares, whichever component it is a layer of. */
+interface Declared {
+  found: LayerEvidence[];
+  doc: Doc;
+  eventTypes: EventTypes;
+}
+
+/**
+ * What a class gives to the component that a chain is of: all that it declares, and what it sends and renders unless a
+ * class below overrides that. Of a class outside the surveyed material the declared surface and the markup count: what
+ * it renders, the element renders; its events are not looked for.
+ */
+export function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string): LayerRead {
+  let known: LayerContext | undefined;
+  const context = () => {
+    known ??= contextOf(layer, chain, graph, { tag, asked: false });
+    return known;
+  };
+  const declared = readDeclared(layer, context, tag);
+  const idle = idleIn(layer, chain);
+  const all = readEvents(declared, context, tag, []);
+  const isLess = idle.certain.some((one) => all.some(({ at }) => standsIn(at, one, layer.module)));
+  return {
+    ...declared,
+    events: isLess ? readEvents(declared, context, tag, idle.certain) : all,
+    markup: layer.exported ? null : readMarkup(declared, layer, graph, idle.views),
+  };
+}
+
+const DECLARED = new WeakMap<Layer['node'], Map<string, Declared>>();
+
+/** A mixin given other options makes another class. */
+function readDeclared(layer: Layer, contextOfLayer: () => LayerContext, tag: string): Declared {
+  const { own, exported, made } = layer;
+  const ways = [
+    own ? 'own' : '',
+    exported ? 'exported' : '',
+    made ? `${made.scope.module.path}:${made.node.start}` : '',
+  ];
+  const key = [writtenKey(layer), ...ways].join(' ');
+  const known = knownIn(DECLARED, layer.node);
+  const before = known.get(key) ?? known.get(`${key} ${tag}`);
+  if (before) return before;
+  const context = contextOfLayer();
+  const doc = classDoc(layer, context.declared);
+  const found = onlyWhole(
+    withDeclarations(
+      (exported ? EXPORTED_DIALECTS : DIALECTS).map((dialect) => dialect.read(context)),
+      context,
+    ),
+  );
+  const eventTypes: EventTypes = new Map(
+    own && !exported
+      ? [...mapTypes(layer, context.graph), ...found.flatMap((one) => [...(one.eventTypes ?? [])])]
+      : [],
+  );
+  const declared = { found, doc, eventTypes };
+  known.set(isOfTag(context, sentIn(found), tag) ? `${key} ${tag}` : key, declared);
+  return declared;
+}
+
+/** Where some evidence declares all that is for users, ordinary members are left out. */
+function onlyWhole(found: LayerEvidence[]): LayerEvidence[] {
+  if (!found.some((one) => one.whole)) return found;
+  return found.map((one) => ({
+    ...one,
+    ...(one.properties ? { properties: one.properties.filter((item) => item.origin === 'declared') } : {}),
+    ...(one.methods && !one.whole ? { methods: [] } : {}),
+  }));
+}
+
+function mapTypes(layer: Layer, graph: ModuleGraph): EventTypes {
+  const beside = graph.declarationsBeside(layer.module, 'EventMap');
+  return new Map([...eventMapTypes(layer.module, graph), ...(beside ? eventMapTypes(beside, graph) : [])]);
+}
+
+const sentIn = (found: readonly LayerEvidence[]) => found.flatMap((one) => one.events ?? []);
+
+const EVENTS = new WeakMap<Declared, Map<string, ContractEvent[]>>();
+
+function readEvents(
+  declared: Declared,
+  contextOfLayer: () => LayerContext,
+  tag: string,
+  idle: readonly Ast.Node[],
+): ContractEvent[] {
+  const known = knownIn(EVENTS, declared);
+  const key = keyOf(idle);
+  const before = known.get(key) ?? known.get(`${key} ${tag}`);
+  if (before) return before;
+  const context = contextOfLayer();
+  const { layer, graph } = context;
+  const sent = sentIn(declared.found);
+  const events =
+    layer.own && !layer.exported
+      ? [...sent, ...dispatchedEvents(context, idle), ...declaredEvents(declared.doc, layer, graph)]
+      : sent;
+  known.set(isOfTag(context, events, tag) ? `${key} ${tag}` : key, events);
+  return events;
+}
+
+/** Was the tag asked for on the way, and do events take their names from it? */
+function isOfTag({ scope }: LayerContext, events: readonly ContractEvent[], tag: string): boolean {
+  return scope.element?.asked === true && events.some(({ name }) => isNamedAfter(name, tag));
+}
+
+/**
+ * May the name of an event come from the tag, with its prefix or without? Words that are only for the console ask for
+ * the tag as well.
+ */
+function isNamedAfter(event: string, tag: string): boolean {
+  const afterPrefix = tag.indexOf('-') + 1;
+  return event.startsWith(tag.slice(0, afterPrefix)) || event.includes(tag.slice(afterPrefix));
+}
+
+const MARKUP = new WeakMap<Declared, Map<string, MarkupEvidence>>();
+
+function readMarkup(declared: Declared, layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]) {
+  const known = knownIn(MARKUP, declared);
+  const key = keyOf(idle);
+  const before = known.get(key);
+  if (before) return before;
+  const markup = markupIn(reachOf(layer, graph, idle), graph);
+  known.set(key, markup);
+  return markup;
+}
+
+function knownIn<K extends object, V>(all: WeakMap<K, Map<string, V>>, key: K): Map<string, V> {
+  const known = all.get(key) ?? new Map<string, V>();
+  all.set(key, known);
+  return known;
+}
+
+const keyOf = (nodes: readonly Ast.Node[]) => nodes.map((one) => one.start).join('/');
+
+/** Does a place, `file:line`, stand on the lines of a node? */
+function standsIn(place: string | undefined, node: Ast.Node, module: Module): boolean {
+  const [from, to] = [node.start, node.end].map((at) => module.lines.line(at));
+  const line = Number(place?.slice(module.label.length + 1));
+  return place?.startsWith(`${module.label}:`) === true && line >= Number(from) && line <= Number(to);
+}
