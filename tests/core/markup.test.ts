@@ -1,28 +1,7 @@
 /** Slots, parts, CSS custom properties and states: one row a way of writing them. */
-import { describe, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
+import { rows } from '../support/markup-rows.js';
 import { componentIn, surveyed } from '../support/memory.js';
-
-/** `slots | parts | custom properties | states` */
-function shown(body: string, before = '', others: Record<string, string> = {}): string {
-  const component = componentIn(
-    `${before}\nclass Pier extends HTMLElement { ${body} }\ncustomElements.define('pier-a', Pier);`,
-    others,
-  );
-  const names = (list: readonly { name: string }[]) => list.map((one) => one.name || '*').join(' ');
-  return [component.slots, component.cssParts, component.cssProperties, component.cssStates]
-    .map(names)
-    .join(' | ');
-}
-
-type Row = [way: string, body: string, shown: string, before?: string, others?: Record<string, string>];
-
-function rows(title: string, list: Row[]): void {
-  describe(title, () => {
-    test.each(list)('%s', (_, body, expected, before, others) => {
-      expect(shown(body, before, others)).toBe(expected);
-    });
-  });
-}
 
 rows('names in holes', [
   [

@@ -1,7 +1,7 @@
 /** The code that belongs to a class beyond its own body: constants, functions and styles it names. */
 
-import type { Scope } from '../folding/functions.js';
-import { assignedBeside, isFunction, unwrap } from '../folding/functions.js';
+import type { FunctionNode, Scope } from '../folding/functions.js';
+import { assignedBeside, isFunction, keyText, unwrap } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Kinds } from '../syntax/find.js';
 import { isWithin, within } from '../syntax/find.js';
@@ -90,6 +90,10 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
       const found = graph.find(name, piece.module);
       if (!found || !(piece.anywhere || graph.isOwn(found.module))) continue;
       const { declaration } = found;
+      if (declaration.kind === 'class') {
+        for (const node of methodsCalled(name, declaration.node, piece)) add({ node, module: found.module });
+        continue;
+      }
       const node =
         declaration.kind === 'variable'
           ? declaration.init
@@ -105,6 +109,23 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
     }
   }
   return { pieces, sheets: [...sheets.values()] };
+}
+
+/** The methods that a piece of code calls on another class, or on its prototype: they work for whoever calls them. */
+function methodsCalled(name: string, { body }: Ast.Class, piece: Piece): FunctionNode[] {
+  const called = new Map<string, boolean>();
+  for (const { callee } of inPiece('call', piece)) {
+    if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') continue;
+    const { object } = callee;
+    const isPrototype = object.type === 'MemberExpression' && keyText(object.property) === 'prototype';
+    const holder = isPrototype ? object.object : object;
+    if (holder.type === 'Identifier' && holder.name === name) called.set(callee.property.name, !isPrototype);
+  }
+  return body.body.flatMap((member) => {
+    if (member.type !== 'MethodDefinition' || member.computed || !member.value.body) return [];
+    const isStatic = called.get(keyText(member.key) ?? '');
+    return isStatic === member.static ? [member.value] : [];
+  });
 }
 
 function isAround(node: Ast.Node, { node: own }: Layer): boolean {

@@ -2,6 +2,8 @@
 
 import type { Ast } from '../syntax/parse.js';
 import { callableOf } from './callables.js';
+import { fold } from './fold.js';
+import { asString } from './folded.js';
 import type { Bound, Scope } from './functions.js';
 import { keyText, returned, unwrap } from './functions.js';
 import { heldBy } from './named.js';
@@ -37,6 +39,18 @@ export function writtenObject(expression: Ast.Node, scope: Scope, depth = 0): Wr
   const [only, ...others] = node.arguments;
   return only && others.length === 0 ? writtenObject(only, scope, depth + 1) : null;
 }
+
+/** The names under which such an object holds anything, those it takes over from others among them. */
+export function writtenNames({ node, scope }: Written, depth = 0): string[] {
+  return node.properties.flatMap((one) => {
+    if (one.type !== 'SpreadElement')
+      return (one.computed ? foldedText(one.key, scope) : keyText(one.key)) ?? [];
+    const other = depth > DEEPEST ? null : writtenObject(one.argument, scope);
+    return other ? writtenNames(other, depth + 1) : [];
+  });
+}
+
+const foldedText = (node: Ast.Node, scope: Scope) => asString(fold(node, scope));
 
 /** The expression that such an object holds under a name; null where it says nothing of it. */
 export function writtenMember({ node, scope }: Written, name: string): Bound | null {

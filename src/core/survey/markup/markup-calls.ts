@@ -12,16 +12,12 @@ import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { scopesHanded } from './handed.js';
+import { partsIn, partTexts } from './part-names.js';
 
 /** What one call adds: names of slots ('' for the unnamed one) and of parts. */
 export interface MarkupCalled {
   slots: string[];
   parts: string[];
-}
-
-/** The names in the value of a `part` attribute. */
-export function partsIn(text: string): string[] {
-  return text.split(/\s+/).filter((one) => one !== '');
 }
 
 /** The names under which the value of an `exportparts` attribute passes parts on. */
@@ -147,5 +143,5 @@ function wordOf(node: Ast.Node): string | null {
 }
 
 function words(node: Ast.Node | null | undefined, scope: Scope): string[] {
-  return node ? alternatives(node, scope).flatMap(partsIn) : [];
+  return node ? partTexts(node, scope).flatMap(partsIn) : [];
 }

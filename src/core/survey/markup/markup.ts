@@ -11,7 +11,9 @@ import type { Scope } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { scopesHanded } from './handed.js';
-import { markupCalled, partsIn, partsPassedOn } from './markup-calls.js';
+import { markupCalled, partsPassedOn } from './markup-calls.js';
+import { partsIn, partTexts } from './part-names.js';
+import { HOLE, textsOf } from './texts.js';
 
 export interface MarkupEvidence {
   slots: ContractNamed[];
@@ -23,9 +25,6 @@ export interface MarkupEvidence {
   /** Attributes of the element that its rules ask for: `:host([compact])`. */
   styledAttributes: ContractNamed[];
 }
-
-/** Stands for a part of a template that is only known at run time. */
-const HOLE = '\u{1}';
 
 /** Reads all markup and CSS in the pieces of code that belong to a class. */
 export function markupIn({ pieces, sheets }: Reach, graph: ModuleGraph): MarkupEvidence {
@@ -175,42 +174,6 @@ function attributeIn(attributes: string, name: string): string | null {
   return match ? (match[1] ?? match[2] ?? match[3] ?? '') : null;
 }
 
-/** The text of a string or template that may hold markup or CSS; of one that is made for several names, each. */
-function textsOf(node: Ast.Node, scope: Scope): string[] {
-  if (node.type === 'Literal' && typeof node.value === 'string')
-    return mayHold(node.value) ? [node.value] : [];
-  if (node.type !== 'TemplateLiteral') return [];
-  const quasis = node.quasis.map((quasi) => quasi.value.cooked ?? quasi.value.raw);
-  if (!mayHold(quasis.join(HOLE))) return [];
-  const isNaming = quasis.slice(0, -1).some((one) => BEFORE_NAMES.test(one));
-  const scopes = isNaming ? scopesHanded(node, scope) : [scope];
-  return scopes.map((one) => filled(node, one));
-}
-
-/** A text after which the name of a slot, or of parts, is to follow. */
-const BEFORE_NAMES = /\b(?:part|name)\s*=\s*["']?[^"'<>]*$/;
-
-/** How far back the attribute is looked for that a hole stands in. */
-const LONGEST_NAMES = 400;
-
-function filled(node: Ast.TemplateLiteral, scope: Scope): string {
-  let text = '';
-  for (const [index, quasi] of node.quasis.entries()) {
-    const hole = node.expressions[index];
-    text += quasi.value.cooked ?? quasi.value.raw;
-    if (!hole) continue;
-    // Names that depend on a condition are all possible: `part="${open ? 'open' : 'shut'}"`.
-    text += BEFORE_NAMES.test(text.slice(-LONGEST_NAMES))
-      ? alternatives(hole, scope).join(' ') || HOLE
-      : (asString(fold(hole, scope)) ?? HOLE);
-  }
-  return text;
-}
-
-function mayHold(text: string): boolean {
-  return /<slot|part|var\(|:state\(|:host\(|--/i.test(text);
-}
-
 /** An element in JSX that names a slot or parts by what it is handed is read for each. */
 function scopesOfJsx(node: Ast.JSXOpeningElement, scope: Scope): Scope[] {
   const isNamed = node.attributes.some(
@@ -225,7 +188,7 @@ function scopesOfJsx(node: Ast.JSXOpeningElement, scope: Scope): Scope[] {
 
 function readJsx(node: Ast.JSXOpeningElement, scope: Scope, add: Add, lists: Lists): void {
   /** What an attribute may be, or null without one. */
-  const given = (name: string): string[] | null => {
+  const given = (name: string, read = alternatives): string[] | null => {
     for (const attribute of node.attributes) {
       if (attribute.type !== 'JSXAttribute' || attribute.name.type !== 'JSXIdentifier') continue;
       if (attribute.name.name.toLowerCase() !== name) continue;
@@ -233,13 +196,13 @@ function readJsx(node: Ast.JSXOpeningElement, scope: Scope, add: Add, lists: Lis
       if (value?.type === 'Literal') return [String(value.value)];
       const isKnown =
         value?.type === 'JSXExpressionContainer' && value.expression.type !== 'JSXEmptyExpression';
-      return isKnown ? alternatives(value.expression, scope) : [];
+      return isKnown ? read(value.expression, scope) : [];
     }
     return null;
   };
   if (node.name.type === 'JSXIdentifier' && node.name.name === 'slot')
     for (const name of given('name') ?? ['']) add(lists.slots, name);
-  for (const name of (given('part') ?? []).flatMap(partsIn)) add(lists.cssParts, name);
+  for (const name of (given('part', partTexts) ?? []).flatMap(partsIn)) add(lists.cssParts, name);
   for (const name of (given('exportparts') ?? []).flatMap(partsPassedOn)) add(lists.cssParts, name);
 }
 
