@@ -329,6 +329,55 @@ describe('type declarations beside compiled modules', () => {
     const [pier] = contract.components;
     expect(pier && told(pier)).toEqual(["deck: string = 'x'"]);
   });
+
+  const DECLARED =
+    "export default class PierBoard extends B { deck: 'upper' | 'lower'; protected get late(): boolean; }";
+  const BOARD = `let f = class extends HTMLElement { deck = 'x'; get late() { return true; } }; customElements.define('pier-a', f); var g = f;`;
+
+  test.each([
+    [
+      'a default export',
+      'PierBoard.js',
+      `${BOARD} class Other extends Array {} export { g as default };`,
+      ["deck: 'upper' | 'lower' = 'x'"],
+    ],
+    [
+      'a class that a chunk is there for',
+      'PierBoard-B4Qj-CQN.js',
+      `${BOARD} const n = 1; export { g as C, n as i };`,
+      ["deck: 'upper' | 'lower' = 'x'"],
+    ],
+    [
+      'but not one of several',
+      'PierBoard-B4Qj-CQN.js',
+      `${BOARD} class Other extends Array {} export { g as C, Other as O };`,
+      ["deck: string = 'x'", 'late: unknown readonly'],
+    ],
+    [
+      'nor one in a file whose name is no class',
+      'board.js',
+      `${BOARD} export { g as default };`,
+      ["deck: string = 'x'", 'late: unknown readonly'],
+    ],
+  ])('of one that is known by the name of its file: %s', (_, path, source, expected) => {
+    const { contract } = surveyed({ [path]: source, 'types/pier.d.ts': DECLARED });
+    const [pier] = contract.components;
+    expect(pier && told(pier)).toEqual(expected);
+    expect(pier?.className).toBe(expected.length === 1 ? 'PierBoard' : 'f');
+  });
+
+  test('of a mixin in a chunk', () => {
+    const { contract } = surveyed({
+      'LateMixin-DSU3Qp0O.js':
+        'const h = (e) => class extends e { late = true; get inner() { return 1; } }; export { h as L };',
+      'a.js':
+        "import { L } from './LateMixin-DSU3Qp0O.js'; customElements.define('pier-a', class extends L(HTMLElement) {});",
+      'types/late.d.ts': `export declare class LateShape { late: 'yes' | boolean; protected get inner(): number; }
+        export declare function LateMixin<T>(base: T): T & Constructor<LateShape>;`,
+    });
+    const [pier] = contract.components;
+    expect(pier && told(pier)).toEqual(["late: 'yes' | boolean = true <LateMixin"]);
+  });
 });
 
 test('a method that is bound to its element stays a method; what is declared is a property', () => {

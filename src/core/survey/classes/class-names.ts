@@ -1,7 +1,8 @@
 /** The names a class goes by: its own, those of variables that hold it, and those it is exported under. */
 
+import type { Exported } from '../modules/module.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
-import { functionsAround } from '../syntax/find.js';
+import { functionsAround, within } from '../syntax/find.js';
 import type { Layer } from './layers.js';
 
 /**
@@ -13,14 +14,26 @@ export function namesOfClass(layer: Layer): string[] {
   // A class that a function makes goes by the name of that function.
   const isOfMixin = layer.name !== null && isMadeByCalls(layer);
   if (isOfMixin && layer.name && !isMade(layer.name)) return [layer.name];
-  const known = NAMES.get(layer.node);
-  if (known) return known;
+  const before = NAMES.get(layer.node);
+  if (before) return before;
   const held = isOfMixin ? localNamesOfMixin(layer) : localNamesOfClass(layer, own);
   const { exported: exports } = holdersIn(layer.module);
   const exported = [...held].flatMap((name) => exports.get(name) ?? []);
-  const names = [...new Set([...held, ...exported])].sort((a, b) => Number(isMade(a)) - Number(isMade(b)));
+  const known = [...new Set([...held, ...exported])].sort((a, b) => Number(isMade(a)) - Number(isMade(b)));
+  const names = known.every(isMade) ? [...nameByFile(layer.module, held), ...known] : known;
   NAMES.set(layer.node, names);
   return names;
+}
+
+/** The name of the file, without the mark of a bundler: of its default export, and of the one class it is there for. */
+function nameByFile({ path, exports, program }: Module, held: ReadonlySet<string>): string[] {
+  const [, name = ''] = /([^/\\]+?)(?:-[\w-]{8})?\.[cm]?[jt]s$/.exec(path) ?? [];
+  if (!/^[A-Z]\w{2,}$/.test(name)) return [];
+  const isHeld = (target: Exported) => target.kind === 'local' && held.has(target.name);
+  const byDefault = exports.get('default');
+  if (byDefault && isHeld(byDefault)) return [name];
+  const [, ...others] = within('class', program, program).filter((one) => one.superClass);
+  return others.length === 0 && [...exports.values()].some(isHeld) ? [name] : [];
 }
 
 /** The name of a class that a function makes, and those of the function, which a minifier may have left in exports only. */

@@ -89,8 +89,8 @@ export class ModuleGraph {
   }
 
   /**
-   * The type declarations of a class that was bundled into a chunk: those of the package that declare a class of
-   * its name, and only one such.
+   * The type declarations of a class, or of a mixin, that was bundled into a chunk: those of the package that declare
+   * one of its name, and only one such.
    */
   declarationsNamed(className: string, module: Module): Module | null {
     if (!/\.[cm]?js$/.test(module.path) || className.length < 3) return null;
@@ -102,7 +102,9 @@ export class ModuleGraph {
   #indexClasses(): Map<string, string[]> {
     const files = new Map<string, string[]>();
     for (const path of this.#reader.declarations?.() ?? []) {
-      for (const match of this.#reader.read(path)?.matchAll(/\bclass\s+(\w+)/g) ?? []) {
+      for (const match of this.#reader
+        .read(path)
+        ?.matchAll(/\b(?:class|declare (?:function|const))\s+(\w+)/g) ?? []) {
         const name = match[1] ?? '';
         files.set(name, [...(files.get(name) ?? []), path]);
       }
