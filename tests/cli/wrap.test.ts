@@ -62,6 +62,27 @@ test('a host that carries everything gets types only, and the command says what 
   );
 });
 
+test('attributes that are read without being observed are known of tags, too', async () => {
+  const place = folder({
+    'pier-lamp.ts': `export class PierLamp extends HTMLElement {
+      connectedCallback() { this.title = this.getAttribute('glow') ?? ''; }
+    } customElements.define('pier-lamp', PierLamp);`,
+  });
+  const hosts = ['react@19', 'preact@10', 'vue@3', 'svelte@5', 'solid@1'];
+  const ran = await suvet(
+    ['wrap', '-c', 'pier-lamp.ts', ...hosts.flatMap((one) => ['--host', one]), '--out', 'out'],
+    place,
+  );
+  expect(ran.code).toBe(0);
+  const typed = hosts.map(
+    (one) =>
+      /^ *(\S+)\?: string \| undefined;$/m.exec(
+        readFileSync(join(place, 'out', one.replace('@', '-'), 'elements.ts'), 'utf8'),
+      )?.[1],
+  );
+  expect(typed).toEqual(['glow', 'glow', 'glow', 'glow', "'attr:glow'"]);
+});
+
 test('a dry run shows the difference and writes nothing; leftovers go only with --prune', async () => {
   const place = folder();
   const wrap = (...more: string[]) => suvet([...args, ...more], place);

@@ -38,6 +38,8 @@ const TAGS: TagPlace = {
   imports: "import type { JSX } from 'solid-js';",
   within: ["declare module 'solid-js' {", 'namespace JSX {', 'interface IntrinsicElements {'],
   key: ({ written }) => written,
+  // By its name alone a property would be set.
+  plain: (name) => `attr:${name}`,
   tag: 'Omit<JSX.HTMLAttributes<E>, keyof Own> & Own',
 };
 

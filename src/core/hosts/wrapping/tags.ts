@@ -6,7 +6,7 @@ import { orUndefined, propertyKey } from '../../emit/typescript.js';
 import type { Surface } from './surface.js';
 import { surfacesOf } from './surface.js';
 import type { TagAttribute, TaggedComponent, TagPlace, WrappedFile } from './types.js';
-import { deprecation, writeMembers } from './writing.js';
+import { deprecation, writeMembers, writeUnobserved } from './writing.js';
 
 /** Name of the module, without its ending. */
 export const TAGS_MODULE = 'elements';
@@ -54,7 +54,7 @@ export function tagsFile(tagged: readonly TaggedComponent[], place: TagPlace | n
 
 function writeAttributes(
   code: CodeWriter,
-  { tag, name }: Surface,
+  { component, tag, name }: Surface,
   attributes: readonly TagAttribute[],
   place: TagPlace,
 ): void {
@@ -64,6 +64,7 @@ function writeAttributes(
       code.doc(attribute.item.description, deprecation(attribute.item.deprecated));
       code.line(`${propertyKey(place.key(attribute))}?: ${orUndefined(attribute.type)};`);
     }
+    writeUnobserved(code, component, new Set(attributes.map(place.key)), place.plain);
   });
 }
 

@@ -51,6 +51,8 @@ export interface TagPlace {
   within: readonly string[];
   /** What an attribute is called there. */
   key(attribute: TagAttribute): string;
+  /** What an attribute without a property is called there, where that is not its name. */
+  plain?(name: string): string;
   /** The type of a tag, over its element `E` and the interface `Own` of its own attributes. */
   tag: string;
 }

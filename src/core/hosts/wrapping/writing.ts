@@ -156,11 +156,21 @@ export function writeValues(code: CodeWriter, { component, values, events, slots
     code.line(`${propertyKey(name)}?: ${orUndefined(`(event: ${type}) => void`)};`);
   }
   // These pass on with the attributes of any element; what is not observed need not be written anew.
-  const named = new Set([...values, ...events, ...slots].map((one) => one.name));
-  for (const { name, by } of component.unobserved ?? []) {
-    if (by !== 'code' || named.has(name) || !isAttributeName(name) || HOSTS_OWN.test(name)) continue;
+  writeUnobserved(code, component, new Set([...values, ...events, ...slots].map((one) => one.name)));
+}
+
+/** Declarations of the attributes that an element reads without observing them, as far as no other goes by the name. */
+export function writeUnobserved(
+  code: CodeWriter,
+  { unobserved = [] }: Component,
+  named: ReadonlySet<string>,
+  keyOf = (name: string) => name,
+): void {
+  for (const { name, by } of unobserved) {
+    const key = keyOf(name);
+    if (by !== 'code' || named.has(key) || !isAttributeName(name) || HOSTS_OWN.test(name)) continue;
     code.doc('Read by the element, which is not told when it changes.');
-    code.line(`${propertyKey(name)}?: ${orUndefined('string')};`);
+    code.line(`${propertyKey(key)}?: ${orUndefined('string')};`);
   }
 }
 
