@@ -69,3 +69,14 @@ rows('methods of other classes', [
     { 'note.js': `export ${NOTE}` },
   ],
 ]);
+
+rows('decorators that say where children go', [
+  ['by the member', "@slot({ type: HTMLElement, 'default': true }) rows; @slot() header;", '* header |  |  | '],
+  [
+    'under another name',
+    "@place({ type: HTMLElement, 'default': true }) rows; @place() header;",
+    '* header |  |  | ',
+    "import { slotStrict as place } from 'somewhere';",
+  ],
+  ['one of another kind', '@slotChanged() rows; @querySlot() header;', ' |  |  | '],
+]);

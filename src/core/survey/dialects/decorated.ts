@@ -263,7 +263,8 @@ function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at
   });
 }
 
-const SLOT_NAME = /^slot$/i;
+/** `slot`, and others of the kind: `slotStrict`. */
+const SLOT_NAME = /^[sS]lot(?:[A-Z](?!hange)\w*)?$/;
 
 /** What compilers make of decorated members. */
 function compiledMembers(
