@@ -71,7 +71,11 @@ rows('methods of other classes', [
 ]);
 
 rows('decorators that say where children go', [
-  ['by the member', "@slot({ type: HTMLElement, 'default': true }) rows; @slot() header;", '* header |  |  | '],
+  [
+    'by the member',
+    "@slot({ type: HTMLElement, 'default': true }) rows; @slot() header;",
+    '* header |  |  | ',
+  ],
   [
     'under another name',
     "@place({ type: HTMLElement, 'default': true }) rows; @place() header;",

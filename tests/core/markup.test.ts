@@ -202,6 +202,7 @@ test('what doc comments say of slots, parts, properties and states', () => {
    * @slot legend - Colours.
    * @csspart head - The top.
    * @cssprop [--pier-ink=#123] - Ink.
+   * @cssproperty [--pier-gap = 2px 3px] - Room.
    * @cssstate wet - Under water.
    */
   class Pier extends HTMLElement {}
@@ -210,7 +211,8 @@ test('what doc comments say of slots, parts, properties and states', () => {
     list.map((one) => `${one.name}: ${one.description}`);
   expect(said(component.slots)).toEqual([': What stands on it.', 'legend: Colours.']);
   expect(said(component.cssParts)).toEqual(['head: The top.']);
-  expect(said(component.cssProperties)).toEqual(['--pier-ink: Ink.']);
+  expect(said(component.cssProperties)).toEqual(['--pier-ink: Ink.', '--pier-gap: Room.']);
+  expect(component.cssProperties.map((one) => one.default)).toEqual(['#123', '2px 3px']);
   expect(said(component.cssStates)).toEqual(['wet: Under water.']);
   expect([...component.slots, ...component.cssParts].every((one) => one.declared)).toBe(true);
 });

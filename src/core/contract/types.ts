@@ -75,7 +75,7 @@ export interface ContractMethod extends ItemWords {
 
 export interface ContractNamed extends ItemWords {
   name: string;
-  /** What a CSS custom property is taken for where nobody sets it: the fallback where it is read. */
+  /** What a CSS custom property is taken for where nobody sets it: the fallback where it is read, else what is said. */
   default?: string;
   /** Named by a doc comment or a manifest, as against found in markup or styles only. */
   declared?: true;

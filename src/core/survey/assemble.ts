@@ -236,9 +236,13 @@ function withTags(
       const unnamed = tag.tag === 'slot' && read.description === undefined && /\s/.test(tag.text);
       const key = unnamed || (tag.tag === 'slot' && !named.has(name) && isWordForUnnamed(name)) ? '' : name;
       const inherited = layer === own ? {} : inheritedFrom(layer);
+      const before = named.get(key);
+      // What the code takes instead is the truth, whatever is said of it.
+      const fallback = before?.default ?? read.fallback;
       named.set(key, {
-        ...(named.get(key) ?? { name: key, ...inherited, at: placeIn(layer.module, tag) }),
+        ...(before ?? { name: key, ...inherited, at: placeIn(layer.module, tag) }),
         ...(read.description ? { description: read.description } : {}),
+        ...(fallback ? { default: fallback } : {}),
         declared: true,
       });
     }

@@ -106,8 +106,8 @@ export function textOf(doc: Doc, tag: string): string | undefined {
 
 /** The name, and the words behind it, of a tag that documents a named item: `legend - Explains the colours.` */
 export function namedTag(tag: DocTag): { name: string; description?: string; fallback?: string } {
-  const bracket = /^\[([^\]=\s]+)(?:=([^\]]*))?\]\s*-?\s*([\s\S]*)$/.exec(tag.text);
-  if (bracket) return withDescription(bracket[1] ?? '', bracket[3] ?? '', bracket[2]);
+  const bracket = /^\[\s?([^\]=\s]+)\s?(?:=\s?([^\]]*))?\]\s*-?\s*([\s\S]*)$/.exec(tag.text);
+  if (bracket) return withDescription(bracket[1] ?? '', bracket[3] ?? '', bracket[2]?.trim());
   const plain = /^(?:"([^"]*)"|([^\s-][^\s]*|--[^\s]+))?\s*(?:[-:–—]\s*)?([\s\S]*)$/.exec(tag.text);
   return withDescription(plain?.[1] ?? plain?.[2] ?? '', plain?.[3] ?? '');
 }
