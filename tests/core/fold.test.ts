@@ -120,6 +120,12 @@ test.each<[string, unknown]>([
   ],
   ['(() => { for (const one of LIST) { if (location.wide) continue; } return LIST; })()', UNKNOWN],
   [
+    "(() => { const all = {}; for (const key in { $a: 1, b: 2 }) { let name = key; if (key.startsWith('$')) name = key.slice(1); all[name] = 1; } return Object.keys(all); })()",
+    ['a', 'b'],
+  ],
+  ['(() => { const all = []; for (const at in LIST) all.push(at); return all; })()', ['0', '1']],
+  ['(() => { const all = []; for (const key in location) all.push(key); return all; })()', UNKNOWN],
+  [
     "(() => { const map = new Map(); for (const one of LIST) map.set(one + '-x', one); return Array.from(map.keys()); })()",
     ['a-x', 'b-x'],
   ],

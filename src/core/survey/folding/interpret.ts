@@ -81,6 +81,7 @@ function runOne(node: Ast.Node, run: Run): Outcome {
     case 'BlockStatement':
       return runAll(node.body, run);
     case 'ForOfStatement':
+    case 'ForInStatement':
       return runLoop(node, run, value);
     case 'ExpressionStatement':
       runExpression(node.expression, run, value);
@@ -160,10 +161,12 @@ function declare(one: Ast.VariableDeclarator, run: Run, value: (node: Ast.Node) 
   }
 }
 
-function runLoop(node: Ast.ForOfStatement, run: Run, value: (node: Ast.Node) => Folded): Outcome {
-  const over = value(node.right);
-  // Of objects only maps can be looped over.
-  const list = isFoldedObject(over) ? entriesOf(over) : over;
+function runLoop(
+  node: Ast.ForOfStatement | Ast.ForInStatement,
+  run: Run,
+  value: (node: Ast.Node) => Folded,
+): Outcome {
+  const list = roundsOver(value(node.right), node.type === 'ForInStatement');
   if (!Array.isArray(list) || list.length > LONGEST_LOOP || node.left.type !== 'VariableDeclaration')
     return LOST;
   const name = node.left.declarations[0]?.id;
@@ -184,6 +187,13 @@ function runLoop(node: Ast.ForOfStatement, run: Run, value: (node: Ast.Node) => 
     if (outcome?.leaves === 'loop') break;
   }
   return null;
+}
+
+/** What a loop is run for each of: the keys of an object, or the items of a list; of objects only maps have any. */
+function roundsOver(over: Folded, isOfKeys: boolean): Folded {
+  if (!isOfKeys) return isFoldedObject(over) ? entriesOf(over) : over;
+  if (Array.isArray(over)) return over.map((_, index) => String(index));
+  return isFoldedObject(over) ? [...over.object.keys()] : UNKNOWN;
 }
 
 /** `list.push(...)`, `map.set(...)`, `name = value` and `object.key = value`; all else is taken to change nothing that matters. */
