@@ -123,6 +123,15 @@ test.each<[string, unknown]>([
     "(() => { const all = {}; for (const key in { $a: 1, b: 2 }) { let name = key; if (key.startsWith('$')) name = key.slice(1); all[name] = 1; } return Object.keys(all); })()",
     ['a', 'b'],
   ],
+  [
+    "(() => { const held = { list: [] }; for (const one of LIST) held.list.push(one + '-x'); return held.list; })()",
+    ['a-x', 'b-x'],
+  ],
+  [
+    "(() => { const held = {}; Object.defineProperty(held, 'list', { value: LIST }); return held.list; })()",
+    ['a', 'b'],
+  ],
+  ['(() => { location.list.push(1); return location.list; })()', UNKNOWN],
   ['(() => { const all = []; for (const at in LIST) all.push(at); return all; })()', ['0', '1']],
   ['(() => { const all = []; for (const key in location) all.push(key); return all; })()', UNKNOWN],
   [

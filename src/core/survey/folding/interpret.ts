@@ -211,15 +211,28 @@ function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Fold
   if (property.type !== 'Identifier') return;
   const [first, second] = node.arguments;
   if (property.name === 'set' && first && second) putInto(object, value(first), value(second), run, value);
+  if (property.name === 'defineProperty') defineIn(node.arguments, run, value);
   if (property.name !== 'push' && property.name !== 'add' && property.name !== 'unshift') return;
-  const before = isHeld(object, run) ? value(object) : UNKNOWN;
+  const holder = object.type === 'MemberExpression' && !isHeld(object, run) ? object.object : null;
+  const before = isHeld(holder ?? object, run) ? value(object) : UNKNOWN;
   if (!Array.isArray(before)) return;
   const items = node.arguments.flatMap<Folded>((one) => {
     if (one.type !== 'SpreadElement') return [value(one)];
     const spread = value(one.argument);
     return Array.isArray(spread) ? spread : [UNKNOWN];
   });
-  keep(object, before.length + items.length > LONGEST_LIST ? UNKNOWN : [...before, ...items], run);
+  const after = before.length + items.length > LONGEST_LIST ? UNKNOWN : [...before, ...items];
+  if (holder && object.type === 'MemberExpression')
+    putInto(holder, memberKey(object, value), after, run, value);
+  else keep(object, after, run);
+}
+
+/** `Object.defineProperty(object, key, { value })` */
+function defineIn(given: readonly Ast.Node[], run: Run, value: (node: Ast.Node) => Folded): void {
+  const [object, key, description] = given;
+  const described = description && value(description);
+  if (!object || !key || !described || !isFoldedObject(described) || !described.object.has('value')) return;
+  putInto(object, value(key), described.object.get('value'), run, value);
 }
 
 /** Does an expression stand for what the function itself has bound or kept? */
