@@ -141,3 +141,24 @@ test('components that override different parts of one class', () => {
   const told = contract.components.map((one) => [one.tag, one.slots.length, one.events.length].join(' '));
   expect(told).toEqual(['pier-a 1 2', 'pier-b 2 1', 'pier-c 2 2']);
 });
+
+test('however many members are overridden, each costs as much', () => {
+  const source = (count: number) => {
+    const each = (text: (at: number) => string) =>
+      Array.from({ length: count }, (_, at) => text(at)).join('');
+    return `class Top extends HTMLElement { ${each((at) => `m${at}() { this.dispatchEvent(new Event('e${at}')); this.h${at}(); } h${at}() {}`)} }
+      class Low extends Top { ${each((at) => `m${at}() {}`)} } customElements.define('pier-low', Low);`;
+  };
+  const { contract } = surveyed({ 'a.js': source(2000) });
+  expect(contract.components[0]?.events).toEqual([]);
+  const timeOf = (count: number) => {
+    const times = [1, 2, 3].map(() => {
+      const start = process.cpuUsage();
+      surveyed({ 'a.js': source(count) });
+      const { user, system } = process.cpuUsage(start);
+      return user + system;
+    });
+    return Math.min(...times);
+  };
+  expect(timeOf(4000) / timeOf(1000)).toBeLessThan(8);
+});

@@ -43,7 +43,8 @@ export function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, t
   const declared = readDeclared(layer, context, tag);
   const idle = idleIn(layer, chain);
   const all = readEvents(declared, context, tag, []);
-  const isLess = idle.certain.some((one) => all.some(({ at }) => standsIn(at, one, layer.module)));
+  const lines = linesOf(idle.certain, layer.module);
+  const isLess = lines.size > 0 && all.some(({ at }) => at !== undefined && lines.has(at));
   return {
     ...declared,
     events: isLess ? readEvents(declared, context, tag, idle.certain) : all,
@@ -157,9 +158,10 @@ function knownIn<K extends object, V>(all: WeakMap<K, Map<string, V>>, key: K): 
 
 const keyOf = (nodes: readonly Ast.Node[]) => nodes.map((one) => one.start).join('/');
 
-/** Does a place, `file:line`, stand on the lines of a node? */
-function standsIn(place: string | undefined, node: Ast.Node, module: Module): boolean {
-  const [from, to] = [node.start, node.end].map((at) => module.lines.line(at));
-  const line = Number(place?.slice(module.label.length + 1));
-  return place?.startsWith(`${module.label}:`) === true && line >= Number(from) && line <= Number(to);
+/** The lines on which nodes of a module stand, as places: `file:line`. */
+function linesOf(nodes: readonly Ast.Node[], { label, lines }: Module): Set<string> {
+  const places = new Set<string>();
+  for (const { start, end } of nodes)
+    for (let line = lines.line(start); line <= lines.line(end); line += 1) places.add(`${label}:${line}`);
+  return places;
 }

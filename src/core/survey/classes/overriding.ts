@@ -2,7 +2,7 @@
 
 import { assignedBeside } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
-import { isWithin, within } from '../syntax/find.js';
+import { within } from '../syntax/find.js';
 import type { Ast, Program } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
 import { assignedTo } from './assigned.js';
@@ -44,28 +44,31 @@ interface Member {
 function idleOf(chain: ClassChain): Map<Layer, Idle> {
   const layers = chain.layers.filter((one) => !one.copied && !one.built);
   if (layers.length < 2) return new Map();
+  const all = layers.flatMap(membersOf);
+  const certain = new IdleMembers(all);
+  const modules = new Set(layers.map((one) => one.module));
   const below = new Map<string, Member>();
-  const certain = new IdleMembers();
-  const all: Member[] = [];
-  for (const [index, layer] of layers.entries()) {
+  const calls = new CallsAbove();
+  for (const layer of layers) {
     const own = membersOf(layer);
-    const lower = layers.slice(0, index);
     for (const member of own) {
       const other = below.get(member.key);
       if (!other || (member.isField && !other.isField)) continue;
       // Code that goes through the classes may stand in any of them.
-      const classes = member.isStatic ? layers : lower;
-      if (!classes.some((one) => reaches(one, member, certain))) certain.add(member);
+      const isReached =
+        calls.lead(member.name, certain) ||
+        (member.isStatic && [...modules].some((one) => isStaticRead(member.name, one, certain)));
+      if (!isReached) certain.add(member);
     }
     for (const member of own) if (!below.has(member.key)) below.set(member.key, member);
-    all.push(...own);
+    calls.addFrom(layer);
   }
   if (certain.members.size === 0) return new Map();
-  const views = new IdleMembers(certain);
+  const views = new IdleMembers(all, certain.members);
   const byName = new Map<string, Member[]>();
   for (const one of all) add(byName, one.name, one);
-  addUsedOnlyBy(views, byName, () => true);
-  addUsedOnlyBy(certain, byName, (one) => one.isPrivate);
+  addUsedOnlyBy(views, byName, modules, () => true);
+  addUsedOnlyBy(certain, byName, modules, (one) => one.isPrivate);
   return new Map(
     layers.map((layer) => [layer, { certain: certain.nodesOf(layer), views: views.nodesOf(layer) }]),
   );
@@ -73,52 +76,79 @@ function idleOf(chain: ClassChain): Map<Layer, Idle> {
 
 /** Members that never run, and where they stand. */
 class IdleMembers {
-  readonly members = new Set<Member>();
-  readonly #nodes = new Map<Module, Ast.Node[]>();
+  readonly members: Set<Member>;
+  /** All members there are, in the order of the text of their modules. */
+  readonly #ordered = new Map<Module, Member[]>();
 
-  constructor(others?: IdleMembers) {
-    for (const one of others?.members ?? []) this.add(one);
+  constructor(all: readonly Member[], idle: Iterable<Member> = []) {
+    this.members = new Set(idle);
+    for (const one of all) add(this.#ordered, one.layer.module, one);
+    for (const list of this.#ordered.values()) list.sort((a, b) => a.node.start - b.node.start);
   }
 
   add(member: Member): void {
-    const { module } = member.layer;
-    const nodes = this.#nodes.get(module);
-    if (nodes) nodes.push(member.node);
-    else this.#nodes.set(module, [member.node]);
     this.members.add(member);
   }
 
   /** Does a node of a module stand in one of them? */
   holds(node: Ast.Span, module: Module): boolean {
-    return isWithin(node, this.#nodes.get(module) ?? []);
+    const list = this.#ordered.get(module) ?? [];
+    const places = list as readonly { node: Ast.Span }[];
+    // A class that is made several times has its members at the same place.
+    for (let at = firstAfter(places, node.start) - 1; at >= 0; at -= 1) {
+      const one = list[at];
+      if (!one || one.node.end <= node.start) return false;
+      if (this.members.has(one)) return true;
+    }
+    return false;
   }
 
+  /** In the order of the text. */
   nodesOf(layer: Layer): Ast.Node[] {
-    return [...this.members].filter((one) => one.layer === layer).map((one) => one.node);
+    return membersOf(layer)
+      .filter((one) => this.members.has(one))
+      .map((one) => one.node)
+      .sort((a, b) => a.start - b.start);
   }
+}
+
+/** The index of the first member that starts after an offset. */
+function firstAfter(list: readonly { node: Ast.Span }[], offset: number): number {
+  let [low, high] = [0, list.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((list[middle]?.node.start ?? 0) <= offset) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** Adds to idle members those that are named in them and nowhere else in the modules of the chain. */
 function addUsedOnlyBy(
   idle: IdleMembers,
   byName: ReadonlyMap<string, Member[]>,
+  modules: ReadonlySet<Module>,
   mayBe: (one: Member) => boolean,
 ): void {
-  const modules = new Set([...byName.values()].flat().map((one) => one.layer.module));
   // Members that are added on the way are looked at, too.
   for (const { node, layer } of idle.members) {
     for (const name of namesIn(node, layer.module.program)) {
       const named = byName.get(name);
       if (!named || named.some((one) => idle.members.has(one) || !mayBe(one))) continue;
       const isUsed = [...modules].some((module) => {
-        const own = named.filter((one) => one.layer.module === module).map((one) => one.node);
+        const own = new Set(named.filter((one) => one.layer.module === module).map((one) => one.node));
         return placesOfName(name, module.program).some(
-          (place) => !isWithin(place, own) && !idle.holds(place, module),
+          (place) => !isInOneOf(own, place) && !idle.holds(place, module),
         );
       });
       if (!isUsed) for (const one of named) idle.add(one);
     }
   }
+}
+
+function isInOneOf(nodes: ReadonlySet<Ast.Node>, place: Ast.Span): boolean {
+  for (const one of nodes) if (one.start <= place.start && place.start < one.end) return true;
+  return false;
 }
 
 const NAMES = new WeakMap<Ast.Node, Set<string>>();
@@ -152,24 +182,38 @@ function placesOfName(name: string, program: Program): readonly Ast.Span[] {
   return places.get(name) ?? [];
 }
 
-function add<T>(lists: Map<string, T[]>, name: string, one: T): void {
-  const before = lists.get(name);
+function add<K, T>(lists: Map<K, T[]>, key: K, one: T): void {
+  const before = lists.get(key);
   if (before) before.push(one);
-  else lists.set(name, [one]);
+  else lists.set(key, [one]);
 }
 
 const LONGEST_NAME = 60;
 
-/**
- * Does a class reach for a member that is overridden, by `super` or by a prototype, or, if that is static, does its
- * module by any holder but `this`?
- */
-function reaches({ node, module }: Layer, { name, isStatic }: Member, idle: IdleMembers): boolean {
-  const isAlive = (place: Ast.Span) => !idle.holds(place, module);
-  const { any, bySuper } = reachesAbove(node, module);
-  if (any || bySuper.get(name)?.some(isAlive)) return true;
-  if (prototypesNamed(module).get(name)?.some(isAlive)) return true;
-  return isStatic && staticsNamed(name, module).some(isAlive);
+/** What the classes so far, from the lowest up, reach for in those above them: by `super`, or by a prototype. */
+class CallsAbove {
+  #any = false;
+  readonly #bySuper = new Map<string, { place: Ast.Span; module: Module }[]>();
+  readonly #modules = new Set<Module>();
+
+  addFrom({ node, module }: Layer): void {
+    const { any, bySuper } = reachesAbove(node, module);
+    this.#any ||= any;
+    for (const [name, places] of bySuper)
+      for (const place of places) add(this.#bySuper, name, { place, module });
+    this.#modules.add(module);
+  }
+
+  /** Does any of them lead to a member of a name, from code that runs? */
+  lead(name: string, idle: IdleMembers): boolean {
+    if (this.#any) return true;
+    if (this.#bySuper.get(name)?.some(({ place, module }) => !idle.holds(place, module))) return true;
+    return [...this.#modules].some((module) =>
+      prototypesNamed(module)
+        .get(name)
+        ?.some((place) => !idle.holds(place, module)),
+    );
+  }
 }
 
 interface ReachesAbove {
@@ -216,13 +260,14 @@ function placesOf(pattern: RegExp, text: string, start: number): Map<string, Ast
   return places;
 }
 
-/** Where a module reads a member by any holder but `this`, or by a text. */
-function staticsNamed(name: string, { source, program }: Module): Ast.Span[] {
-  return placesOfName(name, program).filter((place) => {
+/** Does a module read a static member by any holder but `this`, or name it in a text, in code that runs? */
+function isStaticRead(name: string, module: Module, idle: IdleMembers): boolean {
+  const { source, program } = module;
+  return placesOfName(name, program).some((place) => {
     const holder = HOLDER.exec(source.slice(Math.max(0, place.start - LONGEST_HOLDER), place.start))?.[1];
     const isGiven = /^\s*=[^=]/.test(source.slice(place.end, place.end + LONGEST_HOLDER));
-    if (/['"`]/.test(source[place.start] ?? '')) return true;
-    return holder !== undefined && holder !== 'this' && !isGiven;
+    const isText = /['"`]/.test(source[place.start] ?? '');
+    return (isText || (holder !== undefined && holder !== 'this' && !isGiven)) && !idle.holds(place, module);
   });
 }
 

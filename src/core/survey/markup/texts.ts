@@ -40,7 +40,7 @@ const LONGEST_NAMES = 400;
 /** So many texts are made of one template. */
 const MOST = 32;
 
-/** Each text that a template may give by the names in it, every name in one of them at least. */
+/** The texts that a template may give by the names in it: every name stands in one of them, as far as there are no more than are made. */
 function filled(texts: readonly string[], holes: readonly Ast.Node[], scope: Scope): string[] {
   const fillings: Filling[] = [];
   let before = '';
@@ -54,8 +54,8 @@ function filled(texts: readonly string[], holes: readonly Ast.Node[], scope: Sco
     fillings.push({ options, every });
     before += options[0] ?? '';
   }
-  const count = Math.min(MOST, Math.max(1, ...fillings.map((one) => one.every * one.options.length)));
-  return Array.from({ length: count }, (_, at) =>
+  const count = fillings.reduce((most, one) => Math.max(most, one.every * one.options.length), 1);
+  return Array.from({ length: Math.min(MOST, count) }, (_, at) =>
     texts.reduce((text, next, index) => text + optionAt(fillings[index - 1], at) + next),
   );
 }

@@ -34,9 +34,10 @@ export function within<K extends Kind>(
   return list.slice(first, last);
 }
 
-/** Does a node begin in one of some others? */
+/** Does a node begin in one of some others, which stand one after the other? */
 export function isWithin(node: { start: number }, others: readonly Range[]): boolean {
-  return others.some((one) => one.start <= node.start && node.start < one.end);
+  const before = others[firstFrom(others, node.start + 1) - 1];
+  return before !== undefined && node.start < before.end;
 }
 
 /** The functions around a node, outermost first. */
