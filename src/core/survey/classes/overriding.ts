@@ -2,11 +2,11 @@
 
 import { assignedBeside } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
-import { within } from '../syntax/find.js';
-import type { Ast, Program } from '../syntax/parse.js';
+import type { Ast } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
 import { assignedTo } from './assigned.js';
 import type { ClassChain, Layer } from './layers.js';
+import { addTo, namesIn, placesOfName, prototypesNamed, reachesAbove, staticReads } from './mentions.js';
 
 /** What of a class never runs: members, and values that are assigned to the class. */
 export interface Idle {
@@ -66,12 +66,17 @@ function idleOf(chain: ClassChain): Map<Layer, Idle> {
   if (certain.members.size === 0) return new Map();
   const views = new IdleMembers(all, certain.members);
   const byName = new Map<string, Member[]>();
-  for (const one of all) add(byName, one.name, one);
+  for (const one of all) addTo(byName, one.name, one);
   addUsedOnlyBy(views, byName, modules, () => true);
   addUsedOnlyBy(certain, byName, modules, (one) => one.isPrivate);
   return new Map(
     layers.map((layer) => [layer, { certain: certain.nodesOf(layer), views: views.nodesOf(layer) }]),
   );
+}
+
+/** Does code of a module that runs read a static member? */
+function isStaticRead(name: string, module: Module, idle: IdleMembers): boolean {
+  return staticReads(name, module).some((place) => !idle.holds(place, module));
 }
 
 /** Members that never run, and where they stand. */
@@ -82,7 +87,7 @@ class IdleMembers {
 
   constructor(all: readonly Member[], idle: Iterable<Member> = []) {
     this.members = new Set(idle);
-    for (const one of all) add(this.#ordered, one.layer.module, one);
+    for (const one of all) addTo(this.#ordered, one.layer.module, one);
     for (const list of this.#ordered.values()) list.sort((a, b) => a.node.start - b.node.start);
   }
 
@@ -151,45 +156,6 @@ function isInOneOf(nodes: ReadonlySet<Ast.Node>, place: Ast.Span): boolean {
   return false;
 }
 
-const NAMES = new WeakMap<Ast.Node, Set<string>>();
-
-/** Private names keep their mark: `#name`. */
-function namesIn(node: Ast.Node, program: Program): Set<string> {
-  let names = NAMES.get(node);
-  if (!names) {
-    names = new Set([
-      ...within('name', node, program).map((one) => one.name),
-      ...within('private', node, program).map((one) => `#${one.name}`),
-    ]);
-    NAMES.set(node, names);
-  }
-  return names;
-}
-
-const PLACES = new WeakMap<Program, Map<string, Ast.Span[]>>();
-
-/** Where a name is written in a module, as a name or as a text. */
-function placesOfName(name: string, program: Program): readonly Ast.Span[] {
-  let places = PLACES.get(program);
-  if (!places) {
-    places = new Map();
-    for (const one of within('name', program, program)) add(places, one.name, one);
-    for (const one of within('private', program, program)) add(places, `#${one.name}`, one);
-    for (const one of within('text', program, program))
-      if (one.type === 'Literal' && one.value.length < LONGEST_NAME) add(places, one.value, one);
-    PLACES.set(program, places);
-  }
-  return places.get(name) ?? [];
-}
-
-function add<K, T>(lists: Map<K, T[]>, key: K, one: T): void {
-  const before = lists.get(key);
-  if (before) before.push(one);
-  else lists.set(key, [one]);
-}
-
-const LONGEST_NAME = 60;
-
 /** What the classes so far, from the lowest up, reach for in those above them: by `super`, or by a prototype. */
 class CallsAbove {
   #any = false;
@@ -200,7 +166,7 @@ class CallsAbove {
     const { any, bySuper } = reachesAbove(node, module);
     this.#any ||= any;
     for (const [name, places] of bySuper)
-      for (const place of places) add(this.#bySuper, name, { place, module });
+      for (const place of places) addTo(this.#bySuper, name, { place, module });
     this.#modules.add(module);
   }
 
@@ -215,64 +181,6 @@ class CallsAbove {
     );
   }
 }
-
-interface ReachesAbove {
-  /** By a name that is not written out. */
-  any: boolean;
-  bySuper: Map<string, Ast.Span[]>;
-}
-
-const REACHES = new WeakMap<Ast.Class, ReachesAbove>();
-
-/** What a class reaches for in those above it: `super.name`, and, as compilers write it, `get(..., 'name', this)`. */
-function reachesAbove(node: Ast.Class, module: Module): ReachesAbove {
-  let reaches = REACHES.get(node);
-  if (!reaches) {
-    const { source, program } = module;
-    const text = source.slice(node.body.start, node.body.end);
-    const bySuper = placesOf(/\bsuper\s?\??\.\s{0,40}([\w$]+)/g, text, node.body.start);
-    for (const one of within('text', node.body, program))
-      if (one.type === 'Literal' && one.value.length < LONGEST_NAME) add(bySuper, one.value, one);
-    reaches = { any: /\bsuper\s?\[\s{0,40}[^'"\]\s]/.test(text), bySuper };
-    REACHES.set(node, reaches);
-  }
-  return reaches;
-}
-
-const PROTOTYPES = new WeakMap<Module, Map<string, Ast.Span[]>>();
-
-/** Where a module reads members of prototypes, by their names. */
-function prototypesNamed(module: Module): Map<string, Ast.Span[]> {
-  let named = PROTOTYPES.get(module);
-  if (!named) {
-    named = placesOf(/\bprototype\s?\??\.\s{0,40}([\w$]+)(?!\s{0,40}=[^=])/g, module.source, 0);
-    PROTOTYPES.set(module, named);
-  }
-  return named;
-}
-
-function placesOf(pattern: RegExp, text: string, start: number): Map<string, Ast.Span[]> {
-  const places = new Map<string, Ast.Span[]>();
-  for (const match of text.matchAll(pattern)) {
-    const at = start + match.index;
-    add(places, match[1] ?? '', { start: at, end: at + match[0].length });
-  }
-  return places;
-}
-
-/** Does a module read a static member by any holder but `this`, or name it in a text, in code that runs? */
-function isStaticRead(name: string, module: Module, idle: IdleMembers): boolean {
-  const { source, program } = module;
-  return placesOfName(name, program).some((place) => {
-    const holder = HOLDER.exec(source.slice(Math.max(0, place.start - LONGEST_HOLDER), place.start))?.[1];
-    const isGiven = /^\s*=[^=]/.test(source.slice(place.end, place.end + LONGEST_HOLDER));
-    const isText = /['"`]/.test(source[place.start] ?? '');
-    return (isText || (holder !== undefined && holder !== 'this' && !isGiven)) && !idle.holds(place, module);
-  });
-}
-
-const HOLDER = /([\w$)\]]+)\s*\??\.\s*$/;
-const LONGEST_HOLDER = 40;
 
 const MEMBERS = new WeakMap<Layer, Member[]>();
 
