@@ -2,6 +2,7 @@
 import { expect, test } from 'vitest';
 import { attributesOf } from '../../dist/core/contract/types.js';
 import { survey } from '../../dist/core/survey/index.js';
+import { many, timeOf } from '../support/growth.js';
 import { componentIn, reader, surveyed } from '../support/memory.js';
 
 const HELPER = 'function d(a, b, c, e) { return e; }\n';
@@ -444,20 +445,6 @@ test('an event whose name is taken out of a table', () => {
     customElements.define('pier-a', Pier);`;
   expect(offers(source).events).toBe('seek-request');
 });
-
-/** The shortest of three surveys, in milliseconds that the processor was at work: a busy machine is no slower by them. */
-function timeOf(source: string): number {
-  const times = [1, 2, 3, 4, 5].map(() => {
-    const start = process.cpuUsage();
-    surveyed({ 'a.js': source });
-    const { user, system } = process.cpuUsage(start);
-    return (user + system) / 1000;
-  });
-  return Math.min(...times);
-}
-
-const many = (count: number, make: (index: number) => string) =>
-  Array.from({ length: count }, (_, index) => make(index)).join('');
 
 test.each([
   [

@@ -7,6 +7,7 @@ import { callMaking } from './making.js';
 import type { SurveyInput } from './modules/input.js';
 import type { ModuleGraph } from './modules/modules.js';
 import type { Registered } from './registering/registering.js';
+import { addTo } from './syntax/lists.js';
 import type { Ast } from './syntax/parse.js';
 
 /** The classes behind a registration, or what stands for them; null when there is nothing to read. */
@@ -61,9 +62,7 @@ function exportersIn(input: SurveyInput): Map<string, string[]> {
   for (const path of input.paths) {
     const names = input.reader.read(path)?.matchAll(/ as ([a-z]\w{0,100})/g) ?? [];
     for (const name of new Set([...names].map(([, one = '']) => one).filter((one) => one.includes('_')))) {
-      const before = exporters.get(name);
-      if (before) before.push(path);
-      else exporters.set(name, [path]);
+      addTo(exporters, name, path);
     }
   }
   EXPORTERS.set(input, exporters);

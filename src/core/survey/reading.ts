@@ -43,6 +43,7 @@ export function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, t
   const declared = readDeclared(layer, context, tag);
   const idle = idleIn(layer, chain);
   const all = readEvents(declared, context, tag, []);
+  // Most of what is overridden sends nothing: what was read for others serves this component as well.
   const lines = linesOf(idle.certain, layer.module);
   const isLess = lines.size > 0 && all.some(({ at }) => at !== undefined && lines.has(at));
   return {

@@ -11,6 +11,7 @@ import { heldBy } from '../folding/named.js';
 import { bindParameters, calledWith, withBlock, withLocals } from '../folding/scopes.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import { functionsAround, statementAround, within } from '../syntax/find.js';
+import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { childrenOf } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
@@ -106,9 +107,7 @@ function namedIn(container: readonly Ast.Node[], program: Ast.Program): Map<stri
     // A class says what is in it; what is done to it stands elsewhere.
     if (statement.type === 'ImportDeclaration' || isFunction(statement) || isPlainClass(statement)) continue;
     for (const name of new Set(within('name', statement, program).map((one) => one.name))) {
-      const before = index.get(name);
-      if (before) before.push(statement);
-      else index.set(name, [statement]);
+      addTo(index, name, statement);
     }
   }
   INDEXES.set(container, index);

@@ -2,7 +2,8 @@
 
 import type { Exported } from '../modules/module.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
-import { functionsAround, within } from '../syntax/find.js';
+import { firstFrom, functionsAround, within } from '../syntax/find.js';
+import { addTo } from '../syntax/lists.js';
 import type { Layer } from './layers.js';
 
 /**
@@ -72,7 +73,7 @@ function isMade(name: string): boolean {
 /** Names of the top level of its module that stand for a class, `own` among them. */
 export function localNamesOfClass({ node, module }: Layer, own: string | null): Set<string> {
   const { aliases, holders } = holdersIn(module);
-  const around = holders[firstAfter(holders, node.start) - 1];
+  const around = holders[firstFrom(holders, node.start + 1) - 1];
   const held = new Set(own === null ? [] : [own]);
   if (around && node.end <= around.end) held.add(around.name);
   // Names that are added on the way are looked at, too.
@@ -102,34 +103,18 @@ function holdersIn(module: Module): Holders {
   const known = HOLDERS.get(module);
   if (known) return known;
   const [aliases, exported] = [new Map<string, string[]>(), new Map<string, string[]>()];
-  const add = (to: Map<string, string[]>, name: string, other: string) => {
-    const before = to.get(name);
-    if (before) before.push(other);
-    else to.set(name, [other]);
-  };
   const holders: Holder[] = [];
   for (const [name, declaration] of module.declarations) {
     if (declaration.kind !== 'variable' || !declaration.init) continue;
     const { init } = declaration;
-    if (init.type === 'Identifier') add(aliases, init.name, name);
+    if (init.type === 'Identifier') addTo(aliases, init.name, name);
     else holders.push({ name, start: init.start, end: init.end });
   }
   for (const [name, target] of module.exports)
-    if (name !== 'default' && target.kind === 'local') add(exported, target.name, name);
+    if (name !== 'default' && target.kind === 'local') addTo(exported, target.name, name);
   const found = { aliases, exported, holders: holders.sort((a, b) => a.start - b.start) };
   HOLDERS.set(module, found);
   return found;
-}
-
-/** The index of the first that starts after an offset. */
-function firstAfter(holders: readonly Holder[], offset: number): number {
-  let [low, high] = [0, holders.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((holders[middle]?.start ?? 0) <= offset) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 /** The name under which a module gives a class to those who import it, or null where it does not. */

@@ -11,6 +11,7 @@ import type { Scope } from '../folding/functions.js';
 import { calledName, localDeclarations, unwrap } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import { firstFrom, functionsAround } from '../syntax/find.js';
+import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import type { About } from './about.js';
@@ -127,9 +128,7 @@ function assignmentsIn(program: Ast.Program): Map<string, Ast.Node[]> {
   const assigned = new Map<string, Ast.Node[]>();
   walk(program, (node) => {
     if (node.type === 'AssignmentExpression' && node.left.type === 'Identifier') {
-      const before = assigned.get(node.left.name);
-      if (before) before.push(node.right);
-      else assigned.set(node.left.name, [node.right]);
+      addTo(assigned, node.left.name, node.right);
     }
     return true;
   });

@@ -2,12 +2,13 @@
 
 import type { Module } from '../modules/modules.js';
 import { within } from '../syntax/find.js';
+import { addTo } from '../syntax/lists.js';
 import type { Ast, Program } from '../syntax/parse.js';
 
 const NAMES = new WeakMap<Ast.Node, Set<string>>();
 
 /** The names that are written in a node; private ones keep their mark: `#name`. */
-export function namesIn(node: Ast.Node, program: Program): Set<string> {
+export function namesWritten(node: Ast.Node, program: Program): Set<string> {
   let names = NAMES.get(node);
   if (!names) {
     names = new Set([
@@ -33,13 +34,6 @@ export function placesOfName(name: string, program: Program): readonly Ast.Span[
     PLACES.set(program, places);
   }
   return places.get(name) ?? [];
-}
-
-/** Adds one to the list of a key. */
-export function addTo<K, T>(lists: Map<K, T[]>, key: K, one: T): void {
-  const before = lists.get(key);
-  if (before) before.push(one);
-  else lists.set(key, [one]);
 }
 
 const LONGEST_NAME = 60;
@@ -74,7 +68,7 @@ const PROTOTYPES = new WeakMap<Module, Map<string, Ast.Span[]>>();
 export function prototypesNamed(module: Module): Map<string, Ast.Span[]> {
   let named = PROTOTYPES.get(module);
   if (!named) {
-    named = placesOf(/\bprototype\s?\??\.\s{0,40}([\w$]+)(?!\s{0,40}=[^=])/g, module.source, 0);
+    named = placesOf(/\bprototype\s?\??\.\s{0,40}([\w$]+)(?![\w$])(?!\s{0,40}=[^=])/g, module.source, 0);
     PROTOTYPES.set(module, named);
   }
   return named;

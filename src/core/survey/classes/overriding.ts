@@ -2,11 +2,13 @@
 
 import { assignedBeside } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
+import { firstFrom } from '../syntax/find.js';
+import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
 import { assignedTo } from './assigned.js';
 import type { ClassChain, Layer } from './layers.js';
-import { addTo, namesIn, placesOfName, prototypesNamed, reachesAbove, staticReads } from './mentions.js';
+import { namesWritten, placesOfName, prototypesNamed, reachesAbove, staticReads } from './mentions.js';
 
 /** What of a class never runs: members, and values that are assigned to the class. */
 export interface Idle {
@@ -81,31 +83,27 @@ function isStaticRead(name: string, module: Module, idle: IdleMembers): boolean 
 
 /** Members that never run, and where they stand. */
 class IdleMembers {
-  readonly members: Set<Member>;
-  /** All members there are, in the order of the text of their modules. */
-  readonly #ordered = new Map<Module, Member[]>();
+  readonly members = new Set<Member>();
+  readonly #nodes = new Set<Ast.Node>();
+  /** Where all members stand, in the order of the text of their modules. */
+  readonly #ordered = new Map<Module, Ast.Node[]>();
 
   constructor(all: readonly Member[], idle: Iterable<Member> = []) {
-    this.members = new Set(idle);
-    for (const one of all) addTo(this.#ordered, one.layer.module, one);
-    for (const list of this.#ordered.values()) list.sort((a, b) => a.node.start - b.node.start);
+    for (const one of all) addTo(this.#ordered, one.layer.module, one.node);
+    for (const list of this.#ordered.values()) list.sort((a, b) => a.start - b.start);
+    for (const one of idle) this.add(one);
   }
 
   add(member: Member): void {
     this.members.add(member);
+    this.#nodes.add(member.node);
   }
 
   /** Does a node of a module stand in one of them? */
   holds(node: Ast.Span, module: Module): boolean {
     const list = this.#ordered.get(module) ?? [];
-    const places = list as readonly { node: Ast.Span }[];
-    // A class that is made several times has its members at the same place.
-    for (let at = firstAfter(places, node.start) - 1; at >= 0; at -= 1) {
-      const one = list[at];
-      if (!one || one.node.end <= node.start) return false;
-      if (this.members.has(one)) return true;
-    }
-    return false;
+    const before = list[firstFrom(list, node.start + 1) - 1];
+    return before !== undefined && node.start < before.end && this.#nodes.has(before);
   }
 
   /** In the order of the text. */
@@ -117,17 +115,6 @@ class IdleMembers {
   }
 }
 
-/** The index of the first member that starts after an offset. */
-function firstAfter(list: readonly { node: Ast.Span }[], offset: number): number {
-  let [low, high] = [0, list.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((list[middle]?.node.start ?? 0) <= offset) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
 /** Adds to idle members those that are named in them and nowhere else in the modules of the chain. */
 function addUsedOnlyBy(
   idle: IdleMembers,
@@ -137,7 +124,7 @@ function addUsedOnlyBy(
 ): void {
   // Members that are added on the way are looked at, too.
   for (const { node, layer } of idle.members) {
-    for (const name of namesIn(node, layer.module.program)) {
+    for (const name of namesWritten(node, layer.module.program)) {
       const named = byName.get(name);
       if (!named || named.some((one) => idle.members.has(one) || !mayBe(one))) continue;
       const isUsed = [...modules].some((module) => {

@@ -263,7 +263,7 @@ function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at
   });
 }
 
-/** `slot`, and others of the kind: `slotStrict`. */
+/** `slot`, and others of the kind, as `slotStrict`; what hears of `slotChange` is none. */
 const SLOT_NAME = /^[sS]lot(?:[A-Z](?!hange)\w*)?$/;
 
 /** What compilers make of decorated members. */

@@ -7,6 +7,7 @@ import type { FunctionNode, Scope } from '../folding/functions.js';
 import { isFunction } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
 import { isWithin, within } from '../syntax/find.js';
+import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
@@ -133,9 +134,7 @@ function variablesIn(node: FunctionNode): Map<string, Ast.Node[]> {
   if (!node.body) return variables;
   walk(node.body, (inner) => {
     if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.init) {
-      const before = variables.get(inner.id.name);
-      if (before) before.push(inner.init);
-      else variables.set(inner.id.name, [inner.init]);
+      addTo(variables, inner.id.name, inner.init);
     }
     return true;
   });

@@ -5,6 +5,7 @@ import type { AttributeReader, ContractAttribute, ContractProperty, TypeInfo } f
 import { camelCase } from '../../emit/names.js';
 import { inheritedFrom } from '../classes/class-names.js';
 import type { Layer } from '../classes/layers.js';
+import { addTo } from '../syntax/lists.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword, NO_TYPE } from '../types/types.js';
 import type { Adopting } from './adopting.js';
@@ -130,9 +131,7 @@ function linkAttributes(
   const links = new Map<string, Link>();
   const byName = new Map<string, AttributeSeen[]>();
   for (const one of seen) {
-    const before = byName.get(one.name);
-    if (before) before.push(one);
-    else byName.set(one.name, [one]);
+    addTo(byName, one.name, one);
   }
   for (const [name, about] of byName) {
     if (!about.some((one) => one.observed)) continue;

@@ -213,8 +213,8 @@ function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Fold
   if (property.name === 'set' && first && second) putInto(object, value(first), value(second), run, value);
   if (property.name === 'defineProperty') defineIn(node.arguments, run, value);
   if (property.name !== 'push' && property.name !== 'add' && property.name !== 'unshift') return;
-  const holder = object.type === 'MemberExpression' && !isHeld(object, run) ? object.object : null;
-  const before = isHeld(holder ?? object, run) ? value(object) : UNKNOWN;
+  const member = object.type === 'MemberExpression' && !isHeld(object, run) ? object : null;
+  const before = isHeld(member?.object ?? object, run) ? value(object) : UNKNOWN;
   if (!Array.isArray(before)) return;
   const items = node.arguments.flatMap<Folded>((one) => {
     if (one.type !== 'SpreadElement') return [value(one)];
@@ -222,8 +222,7 @@ function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Fold
     return Array.isArray(spread) ? spread : [UNKNOWN];
   });
   const after = before.length + items.length > LONGEST_LIST ? UNKNOWN : [...before, ...items];
-  if (holder && object.type === 'MemberExpression')
-    putInto(holder, memberKey(object, value), after, run, value);
+  if (member) putInto(member.object, memberKey(member, value), after, run, value);
   else keep(object, after, run);
 }
 

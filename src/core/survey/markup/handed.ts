@@ -5,6 +5,7 @@ import type { FunctionNode, Scope } from '../folding/functions.js';
 import { calledName } from '../folding/functions.js';
 import { bindParameters, withLocals, withoutParameters } from '../folding/scopes.js';
 import { classAround, functionsAround, within } from '../syntax/find.js';
+import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 
 /** More calls than this are not for names that somebody wrote one by one. */
@@ -57,9 +58,7 @@ function callsByName(program: Ast.Program): Map<string, Ast.CallExpression[]> {
     const key = callee.type === 'MemberExpression' ? callee.property : null;
     const name = key?.type === 'PrivateIdentifier' ? key.name : calledName(callee);
     if (name === '') continue;
-    const before = calls.get(name);
-    if (before) before.push(call);
-    else calls.set(name, [call]);
+    addTo(calls, name, call);
   }
   CALLS.set(program, calls);
   return calls;

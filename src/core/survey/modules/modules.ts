@@ -1,5 +1,6 @@
 /** The graph of modules: names followed through imports and re-exports, over a reader that the caller supplies. */
 
+import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Declaration, Module } from './module.js';
 import { readModule } from './module.js';
@@ -33,12 +34,18 @@ export type Look = { kind: 'sheet'; text: string; label: string } | { kind: 'not
 const NOTHING: Look = { kind: 'nothing' };
 const CODE: Look = { kind: 'code' };
 
+/** The type declarations that declare a class, and those that declare what may be a mixin, by its name. */
+interface Declaring {
+  classes: Map<string, string[]>;
+  mixins: Map<string, string[]>;
+}
+
 /** The modules reached so far, each read and parsed once. */
 export class ModuleGraph {
   readonly #reader: ModuleReader;
   readonly #modules = new Map<string, Module | null>();
   readonly #looks = new Map<string, Look>();
-  #classFiles: Map<string, string[]> | null = null;
+  #declaring: Declaring | null = null;
 
   constructor(reader: ModuleReader) {
     this.#reader = reader;
@@ -94,22 +101,21 @@ export class ModuleGraph {
    */
   declarationsNamed(className: string, module: Module): Module | null {
     if (!/\.[cm]?js$/.test(module.path) || className.length < 3) return null;
-    this.#classFiles ??= this.#indexClasses();
-    const [only, ...others] = this.#classFiles.get(className) ?? [];
+    this.#declaring ??= this.#indexDeclarations();
+    const { classes, mixins } = this.#declaring;
+    const [only, ...others] = classes.get(className) ?? mixins.get(className) ?? [];
     return only && others.length === 0 ? this.load(only) : null;
   }
 
-  #indexClasses(): Map<string, string[]> {
-    const files = new Map<string, string[]>();
+  #indexDeclarations(): Declaring {
+    const found: Declaring = { classes: new Map(), mixins: new Map() };
     for (const path of this.#reader.declarations?.() ?? []) {
-      for (const match of this.#reader
-        .read(path)
-        ?.matchAll(/\b(?:class|declare (?:function|const))\s+(\w+)/g) ?? []) {
-        const name = match[1] ?? '';
-        files.set(name, [...(files.get(name) ?? []), path]);
-      }
+      const text = this.#reader.read(path) ?? '';
+      for (const [, name = ''] of text.matchAll(/\bclass\s+(\w+)/g)) addTo(found.classes, name, path);
+      for (const [, name = ''] of text.matchAll(/\bdeclare (?:function|const)\s+(\w+)/g))
+        addTo(found.mixins, name, path);
     }
-    return files;
+    return found;
   }
 
   /**

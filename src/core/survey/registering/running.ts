@@ -4,6 +4,7 @@ import type { FunctionNode, Scope } from '../folding/functions.js';
 import { declaredName, isFunction, unwrap } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
 import { callsGiven, functionsAround, within } from '../syntax/find.js';
+import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 
 /**
@@ -71,9 +72,7 @@ function callsIn(program: Ast.Program): Calls {
     callees.add(callee);
     if (isFunction(callee)) for (const one of tabled(call.arguments[0])) bundled.add(one);
     if (callee.type !== 'Identifier') continue;
-    const before = byName.get(callee.name);
-    if (before) before.push(call);
-    else byName.set(callee.name, [call]);
+    addTo(byName, callee.name, call);
   }
   const calls = { callees, bundled, byName };
   CALLS.set(program, calls);

@@ -1,6 +1,7 @@
 /** Finds nodes by kind: each module is walked once, then every question is a look into a sorted list. */
 
 import { Visitor } from 'oxc-parser';
+import { addTo } from './lists.js';
 import type { Ast, Node, Program } from './parse.js';
 
 export interface Kinds {
@@ -74,9 +75,7 @@ export function callsGiven(node: Node | string, program: Program): readonly Ast.
     for (const call of indexOf(program).call) {
       for (const argument of call.arguments) {
         const key = argument.type === 'Identifier' ? argument.name : argument;
-        const before = given.get(key);
-        if (before) before.push(call);
-        else given.set(key, [call]);
+        addTo(given, key, call);
       }
     }
     GIVEN.set(program, given);
