@@ -119,6 +119,7 @@ test.each([
   ['react@18', 'eager'],
   ['react@18', 'lazy'],
   ['vue@3', 'eager'],
+  ['vue@2.7', 'eager'],
   ['solid@1', 'lazy'],
 ])('%s: a bundle holds the wrappers that are used, and no others, imported %s', async (host, style) => {
   const place = folder({ 'package.json': '{ "type": "module" }' });

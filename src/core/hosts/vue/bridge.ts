@@ -3,7 +3,7 @@
 import { elementLink } from '../wrapping/link.js';
 
 export function bridgeText(major: number): string {
-  return `${major < 3 ? SETUP_2 : SETUP}${FLAGS}\n${elementLink({ writesAttributes: false })}`;
+  return `${major < 3 ? SETUP_2 + VALIDATED : SETUP}${FLAGS}\n${elementLink({ writesAttributes: false })}`;
 }
 
 const FLAGS = `
@@ -19,6 +19,31 @@ export const flag = {
 /** What a flag says: \`true\` where it is a bare attribute. */
 export function isOn<T>(value: T): T | true {
   return value === '' ? true : value;
+}
+`;
+
+const VALIDATED = `
+type Constructor = { readonly name: string };
+
+/**
+ * Props whose types are checked by validators, which only development runs. Vue's own look at a type makes text of its
+ * constructor at every update of every prop, also where it warns of nothing.
+ */
+export function validated<P extends object>(props: P): P {
+  const entries = Object.entries(props).map(([name, prop]) => {
+    const options = prop && 'type' in prop ? prop : { type: prop };
+    const types: Constructor[] = [options.type ?? []].flat();
+    // Vue makes \`true\` of a bare attribute by its type.
+    if (types.some((type) => type.name === 'Boolean')) return [name, prop];
+    const validator = (value: unknown) => types.length === 0 || types.some((type) => isOf(value, type));
+    return [name, { validator, ...options, type: [] }];
+  });
+  return Object.fromEntries(entries);
+}
+
+function isOf(value: unknown, { name }: Constructor): boolean {
+  const kind = typeof value === 'function' ? 'Function' : Object.prototype.toString.call(value).slice(8, -1);
+  return kind === name;
 }
 `;
 

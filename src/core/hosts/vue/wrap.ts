@@ -81,6 +81,7 @@ function componentText(surface: Surface, request: WrapRequest): string {
     ...(values.some((one) => one.attribute?.isPresence) ? ['presence'] : []),
     ...(slots.length > 0 ? ['slotted'] : []),
     'useElement',
+    ...(isOlder && values.length > 0 ? ['validated'] : []),
   ];
   code.line(`import { ${helpers.join(', ')} } from './${BRIDGE_MODULE}.js';`);
   writePreamble(code, surface, request);
@@ -102,7 +103,9 @@ function componentText(surface: Surface, request: WrapRequest): string {
 
 function writeProps(code: CodeWriter, surface: Surface, isOlder: boolean): void {
   const model = modelOf(surface);
-  code.block('props: {', '},', () => {
+  const isValidated = isOlder && surface.values.length > 0;
+  const [open, close] = isValidated ? ['/* @__PURE__ */ validated({', '}),'] : ['{', '},'];
+  code.block(`props: ${open}`, close, () => {
     for (const value of surface.values) {
       code.doc(value.item.description, deprecation(value.item.deprecated));
       code.line(`${propertyKey(value.name)}: ${declaration(value)},`);
