@@ -196,6 +196,6 @@ test('the same after a minifier', () => {
   const component = componentIn(source);
   expect(component).toMatchObject({ tag: 'pier-a', className: 'Pier', exportName: 'Pier' });
   expect(component.properties.map((one) => [one.name, one.default, one.attribute?.reflects])).toEqual([
-    ['late', '!1', true],
+    ['late', 'false', true],
   ]);
 });

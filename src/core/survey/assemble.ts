@@ -119,8 +119,12 @@ function joinMethods(evidence: ReadOfLayer[], own: Layer | undefined): ContractM
   for (const { layer, found } of evidence) {
     for (const method of found.flatMap((one) => one.methods ?? [])) {
       if (!layer.own) foreign.add(method.name);
-      else if (!method.internal && !foreign.has(method.name)) methods.set(method.name, { method, layer });
-      else methods.delete(method.name);
+      else if (!method.internal && !foreign.has(method.name)) {
+        // One that overrides another without a word does what is said of that.
+        const { description, deprecated } = methods.get(method.name)?.method.words ?? {};
+        const above = { ...(description ? { description } : {}), ...(deprecated ? { deprecated } : {}) };
+        methods.set(method.name, { method: { ...method, words: { ...above, ...method.words } }, layer });
+      } else methods.delete(method.name);
     }
   }
   return [...methods.values()].map(({ method, layer }) => ({
@@ -154,6 +158,8 @@ function joinEvents(
     }
   }
   for (const event of [...events.values()]) if (isInnerEvent(event, events, tag)) events.delete(event.name);
+  for (const { found } of evidence)
+    for (const name of found.flatMap((one) => one.innerEvents ?? [])) events.delete(name);
   for (const event of events.values()) {
     if (event.declared === event.dispatched) continue;
     notes.push(
@@ -216,8 +222,11 @@ function joinMarkup(evidence: ReadOfLayer[]): MarkupEvidence {
 
 /** Adds slots that are declared beside those that markup shows. */
 function addSlots(markup: MarkupEvidence, declared: readonly ContractNamed[]): void {
-  for (const one of declared)
-    if (!markup.slots.some((slot) => slot.name === one.name)) markup.slots.push(one);
+  for (const one of declared) {
+    const known = markup.slots.find((slot) => slot.name === one.name);
+    if (!known) markup.slots.push(one);
+    else if (one.description) markup.slots[markup.slots.indexOf(known)] = { ...one, ...known };
+  }
 }
 
 /** Adds what the doc comments of a component's classes say of named items, and the items only they name. */
@@ -251,7 +260,7 @@ function withTags(
 }
 
 function firstSentence(text: string | undefined): string | undefined {
-  const [paragraph] = (text ?? '').split('\n\n');
+  const paragraph = (text ?? '').split('\n\n').find((one) => !one.startsWith('#'));
   const match = /^[\s\S]*?[.!?](?=\s|$)/.exec(paragraph ?? '');
   return (match?.[0] ?? paragraph)?.trim() || undefined;
 }

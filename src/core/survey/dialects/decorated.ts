@@ -5,7 +5,7 @@
  * its name.
  */
 
-import type { ContractEvent, ContractNamed } from '../../contract/types.js';
+import type { ContractEvent, ContractNamed, ItemWords } from '../../contract/types.js';
 import { aboutClass } from '../classes/about.js';
 import { memberDecorations } from '../classes/decorations.js';
 import type {
@@ -26,7 +26,7 @@ import { calledWith, withLocals } from '../folding/scopes.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
-import { classEvents, detailSaid, emitters, withDeclaredDetail } from './emitters.js';
+import { classEvents, declaredWords, detailSaid, emitters, withDeclaredDetail } from './emitters.js';
 import { isDocumentedAccessor, memberType, methodText } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';
@@ -56,7 +56,8 @@ export const decorated: Dialect = {
       }));
       events.push(...emitted);
       if (emitted.length > 0) hidden.push(hiddenMember(name, context.at(member)));
-      slots.push(...slotted(decorators, name, context.scope, context.at(member)));
+      const slotWords = { ...wordsOf(context.doc(member)), at: context.at(member) };
+      slots.push(...slotted(decorators, name, context.scope, slotWords));
       if (decorators.some((one) => FINDING_NAME.test(originalName(one, context.scope))))
         properties.push({ name, origin: 'member', readonly: true, words: { at: context.at(member) } });
       const evidence = declaredBy(decorators, name, context, context.scope);
@@ -83,7 +84,8 @@ export const decorated: Dialect = {
         words: { ...wordsOf(doc), at: context.at(member) },
       });
     }
-    events.push(...classEvents(context));
+    const ofClass = classEvents(context);
+    events.push(...ofClass.events);
     // A class without a superclass becomes an element by a compiler, which only takes what is decorated.
     const { node } = context.layer;
     const isWhole =
@@ -93,6 +95,7 @@ export const decorated: Dialect = {
       properties: [...properties, ...hidden, ...compiled.properties],
       attributes: [...attributes, ...compiled.attributes],
       events: [...events, ...compiled.events],
+      innerEvents: ofClass.inner,
       slots: [...slots, ...compiled.slots],
       ...(isWhole ? { whole: true, methods: decoratedMethods(context) } : {}),
     };
@@ -254,12 +257,17 @@ function hiddenMember(name: string, at: string): PropertyEvidence {
 }
 
 /** A member that holds what is slotted: `@slot({ default: true }) items`, `@slot() header`. */
-function slotted(decorators: readonly Ast.Node[], name: string, scope: Scope, at: string): ContractNamed[] {
+function slotted(
+  decorators: readonly Ast.Node[],
+  name: string,
+  scope: Scope,
+  words: ItemWords,
+): ContractNamed[] {
   return decorators.flatMap((decorator) => {
     if (decorator.type !== 'CallExpression' || !SLOT_NAME.test(originalName(decorator, scope))) return [];
     const options = decorator.arguments[0] ? fold(decorator.arguments[0], scope) : null;
     const isDefault = isFoldedObject(options) && options.object.get('default') === true;
-    return [{ name: isDefault ? '' : name, at }];
+    return [{ name: isDefault ? '' : name, ...words }];
   });
 }
 
@@ -285,7 +293,7 @@ function compiledMembers(
     if (about.node.type !== 'CallExpression') continue;
     for (const { name, decorators } of memberDecorations(about)) {
       const words = { at: context.at(about.node) };
-      slots.push(...slotted(decorators, name, about.scope, words.at));
+      slots.push(...slotted(decorators, name, about.scope, { ...declaredWords(name, context), ...words }));
       const emitted = emitters(decorators, name, about.scope, words.at);
       events.push(...emitted.map((one) => withDeclaredDetail(one, name, context)));
       if (emitted.length > 0) {

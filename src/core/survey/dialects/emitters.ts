@@ -1,6 +1,6 @@
 /** Events that decorators tell of: members which they make emitters, and what they are given for a class. */
 
-import type { ContractEvent } from '../../contract/types.js';
+import type { ContractEvent, ItemWords } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { decoratorsOf } from '../classes/decorations.js';
 import { offeredEvent } from '../evidence/declared-events.js';
@@ -15,7 +15,7 @@ import { originalName } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { docOf, wordsOf } from '../types/docs.js';
+import { docOf, docOfClass, isInternal, wordsOf } from '../types/docs.js';
 import { declaredField, emitterType } from './event-fields.js';
 
 /** What a member that a decorator makes an emitter sends: `@Event({ bubbles: false }) pick: EventEmitter<Pick>`. */
@@ -69,28 +69,46 @@ export function detailSaid(
 export function withDeclaredDetail(event: ContractEvent, name: string, context: LayerContext): ContractEvent {
   const declared = declaredField(name, context);
   if (!declared) return event;
-  const words = wordsOf(docOf(declared.node, declared.module));
-  return { ...event, ...(declared.detail ? { detail: declared.detail } : {}), ...words };
+  return {
+    ...event,
+    ...(declared.detail ? { detail: declared.detail } : {}),
+    ...declaredWords(name, context),
+  };
 }
 
-/** Events that a decorator of the class declares: `@event('pick', { bubbles: true })`. */
-export function classEvents(context: LayerContext): ContractEvent[] {
-  return decoratorsOf(context.layer, context.scope, context.graph).flatMap(
-    ({ node, scope }): ContractEvent[] => {
-      if (node.type !== 'CallExpression' || !/^(event|fires|emits)/i.test(originalName(node, scope)))
-        return [];
-      const [first, second] = node.arguments;
-      const name = first ? asString(fold(first, scope)) : null;
-      if (name === null) return [];
-      const options = second ? fold(second, scope) : null;
-      const is = (key: string) => isFoldedObject(options) && options.object.get(key) === true;
-      return [
-        offeredEvent(kebabCase(name), context.at(context.layer.node), {
-          bubbles: is('bubbles'),
-          composed: is('composed') || is('bubbles'),
-          cancelable: is('cancelable'),
-        }),
-      ];
-    },
-  );
+/** What the declarations beside say of a compiled member. */
+export function declaredWords(name: string, context: LayerContext): ItemWords {
+  const declared = declaredField(name, context);
+  return declared ? wordsOf(docOf(declared.node, declared.module)) : {};
+}
+
+/** Events that a decorator of the class declares, `@event('pick', { bubbles: true })`, and the names of those not for users. */
+export function classEvents(context: LayerContext): { events: ContractEvent[]; inner: string[] } {
+  const events: ContractEvent[] = [];
+  const inner: string[] = [];
+  for (const { node, scope } of decoratorsOf(context.layer, context.scope, context.graph)) {
+    if (node.type !== 'CallExpression' || !/^(event|fires|emits)/i.test(originalName(node, scope))) continue;
+    const [first, second] = node.arguments;
+    const given = first ? asString(fold(first, scope)) : null;
+    if (given === null) continue;
+    const name = kebabCase(given);
+    const options = second ? fold(second, scope) : null;
+    const is = (key: string) => isFoldedObject(options) && options.object.get(key) === true;
+    const doc = docOf(node, scope.module);
+    // What stands before the first decorator is said of the class.
+    const isOfClass = doc === docOfClass(context.layer.node, context.layer.module);
+    if (!isOfClass && isInternal(doc)) {
+      inner.push(name);
+      continue;
+    }
+    events.push(
+      offeredEvent(name, context.at(context.layer.node), {
+        bubbles: is('bubbles'),
+        composed: is('composed') || is('bubbles'),
+        cancelable: is('cancelable'),
+        ...(isOfClass ? {} : wordsOf(doc)),
+      }),
+    );
+  }
+  return { events, inner };
 }

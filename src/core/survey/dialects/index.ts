@@ -8,6 +8,7 @@ import { compiled } from './compiled.js';
 import { decorated } from './decorated.js';
 import { defined } from './defined.js';
 import { described } from './described.js';
+import { eventDetails } from './event-details.js';
 import { eventFields } from './event-fields.js';
 import { given } from './given.js';
 import { inputs } from './inputs.js';
@@ -30,6 +31,7 @@ export const DIALECTS: readonly Dialect[] = [
   built,
   listed,
   given,
+  eventDetails,
   eventFields,
   marshalled,
 ];

@@ -1,6 +1,7 @@
 /** Ordinary class members: fields, accessors, methods, and fields set in the constructor. */
 
 import type { ItemWords, TypeInfo } from '../../contract/types.js';
+import { stringLiteral } from '../../emit/text.js';
 import { annotationOf } from '../evidence/declared-members.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence/evidence.js';
 import { fieldsSet } from '../folding/fields.js';
@@ -10,7 +11,7 @@ import { isFunction, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Doc } from '../types/docs.js';
-import { docOf, isInnerName, isInternal, NO_DOC, wordsOf } from '../types/docs.js';
+import { defaultSaid, docOf, isInnerName, isInternal, NO_DOC, wordsOf } from '../types/docs.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
 import { typeOfValue } from '../types/values.js';
 import { initialBehind, initialOf } from './initial.js';
@@ -34,8 +35,8 @@ export const members: Dialect = {
     for (const [name, evidence] of constructorFields(context)) {
       if (LIFECYCLE.has(name)) continue;
       const known = properties.get(name);
-      if (known) known.default ??= evidence.default as string;
-      else properties.set(name, evidence);
+      if (known && evidence.default !== undefined) known.default ??= evidence.default;
+      else if (!known) properties.set(name, evidence);
     }
     return {
       properties: [...properties.values()],
@@ -54,8 +55,15 @@ export function memberType(member: Ast.ClassElement, context: LayerContext): Typ
   const tagged = doc?.tags.find((tag) => ['type', 'return', 'returns'].includes(tag.tag) && tag.type)?.type;
   if (tagged) return typeOfText(tagged, module, context.graph);
   const value = initialValue(member, context);
-  const type = value ? typeOfValue(value, context.scope) : NO_TYPE;
+  const type = value ? typeOfInitial(value, context) : NO_TYPE;
   return type === NO_TYPE ? undefined : type;
+}
+
+/** The type of what a member holds at first. In code without types an object may later be one of another shape. */
+function typeOfInitial(value: Ast.Node, { scope, layer }: LayerContext): TypeInfo {
+  const type = typeOfValue(value, scope);
+  if (!type.schema?.properties || /\.[cm]?tsx?$/.test(layer.module.path)) return type;
+  return { text: 'object', schema: { type: 'object' } };
 }
 
 /** What a member holds at first, or null when nothing tells. */
@@ -87,11 +95,13 @@ function readMember(
   const type = memberType(member, context) ?? before?.type;
   const accessor = member.type === 'MethodDefinition' ? member.kind : null;
   const value = initialValue(member, context);
+  const initial = (value && sourceOf(value, context)) ?? before?.default;
   properties.set(name, {
     name,
     origin: 'member',
     ...(type ? { type } : {}),
-    ...(value ? { default: sourceOf(value, context) } : before?.default ? { default: before.default } : {}),
+    ...(initial === undefined ? {} : { default: initial }),
+    ...defaultSaid(doc),
     readonly: ('readonly' in member && member.readonly) || isReadonlyDoc(doc),
     writable: accessor === null || accessor === 'set' || before?.writable === true,
     internal: internal || before?.internal === true,
@@ -144,7 +154,17 @@ export function methodText(name: string, node: Ast.Function, context: LayerConte
   return `${name}(${params}): ${result ?? implied}`.replaceAll(/\s+/g, ' ');
 }
 
-function sourceOf(node: Ast.Node, context: LayerContext): string {
+/** A value as it is written; one that only has a name, or that a minifier wrote, as what it is. */
+function sourceOf(node: Ast.Node, context: LayerContext): string | undefined {
+  if (node.type === 'UnaryExpression' && node.operator === 'void') return 'undefined';
+  if (node.type === 'Literal' && typeof node.value === 'number') return String(node.value);
+  if (['UnaryExpression', 'MemberExpression', 'Identifier'].includes(node.type)) {
+    const folded = fold(node, context.scope);
+    if (typeof folded === 'string') return stringLiteral(folded);
+    if (typeof folded === 'number' || typeof folded === 'boolean') return String(folded);
+    // A minifier's name tells nothing.
+    if (node.type === 'Identifier' && node.name.length < 3) return undefined;
+  }
   const text = context.layer.module.source.slice(node.start, node.end).replaceAll(/\s+/g, ' ');
   return text.length > 80 ? `${text.slice(0, 77)}...` : text;
 }
@@ -160,12 +180,14 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
     const tagged = doc.tags.find((tag) => tag.tag === 'type' && tag.type)?.type;
     const type = tagged
       ? typeOfText(tagged, context.layer.module, context.graph)
-      : typeOfValue(value, context.scope);
+      : typeOfInitial(value, context);
+    const initial = sourceOf(value, context);
     fields.set(name, {
       name,
       origin: 'member',
       ...(type === NO_TYPE ? {} : { type }),
-      default: sourceOf(value, context),
+      ...(initial === undefined ? {} : { default: initial }),
+      ...defaultSaid(doc),
       writable: true,
       readonly: isReadonlyDoc(doc),
       internal: isInnerName(name) || isInternal(doc),

@@ -65,7 +65,7 @@ export function madeEvents(
 }
 
 function madeByNew(node: Ast.NewExpression, scope: Scope, around: readonly FunctionNode[]): MadeEvent[] {
-  const eventType = classNameOf(node.callee);
+  const eventType = shownNameOf(node.callee, scope, 0);
   if (eventType === null) return [];
   const made = construct(node.callee, node.arguments, scope, node.typeArguments, around, 0);
   return made.names.map((name) => ({ name, detail: made.detail, eventType, flags: made.flags }));
@@ -122,6 +122,25 @@ function classNameOf(callee: Ast.Node): string | null {
   if (node.type === 'Identifier') return node.name;
   return node.type === 'MemberExpression' && node.property.type === 'Identifier' ? node.property.name : null;
 }
+
+/**
+ * What an event class is called: where a minifier left it without a name, what it is exported as, or else the class
+ * above it.
+ */
+function shownNameOf(callee: Ast.Node, scope: Scope, depth: number): string | null {
+  const name = classNameOf(callee);
+  const found = name !== null && name.length < SHORTEST && depth < DEEPEST ? eventClass(callee, scope) : null;
+  if (!found) return name;
+  const { node, scope: inner } = found;
+  for (const [as, target] of inner.module.exports) {
+    if (as.length < SHORTEST || as === 'default' || target.kind !== 'local') continue;
+    if (target.name === node.id?.name) return as;
+  }
+  return node.superClass ? shownNameOf(node.superClass, inner, depth + 1) : name;
+}
+
+/** Shorter names are those of minifiers. */
+const SHORTEST = 3;
 
 function eventClass(callee: Ast.Node, scope: Scope): { node: Ast.Class; scope: Scope } | null {
   const node = unwrap(callee);

@@ -33,7 +33,7 @@ export function withClaim(component: Component, claim: ClaimedComponent, typeOf:
       .filter((one) => !hidden.has(one.name))
       .map((one) => {
         const said = find(claim.properties, one.name);
-        const type = said?.type && rank(one.type) === 0 ? typeOf(said.type) : one.type;
+        const type = said?.type && rank(one.type) < 2 ? typeOf(said.type) : one.type;
         const fallback = one.default ?? said?.default;
         return { ...one, ...fill(one, said), type, ...(fallback === undefined ? {} : { default: fallback }) };
       }),

@@ -2,7 +2,7 @@
 
 import type { ContractEvent, TypeInfo } from '../../contract/types.js';
 import type { Layer } from '../classes/layers.js';
-import type { Module, ModuleGraph } from '../modules/modules.js';
+import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import type { Doc } from '../types/docs.js';
@@ -84,8 +84,11 @@ function typeFromDoc(
   if (!type) return { detail: NO_TYPE, eventType: 'CustomEvent' };
   const generic = /^CustomEvent\s*<([\s\S]+)>$/.exec(type);
   if (generic?.[1]) return { detail: typeOfText(generic[1], module, graph), eventType: 'CustomEvent' };
-  if (/^\w*Event$/.test(type))
-    return { detail: type === 'CustomEvent' ? NO_TYPE : NO_DETAIL, eventType: type };
+  if (/^\w*Event$/.test(type)) {
+    const found = graph.find(type, module);
+    const plain = { detail: type === 'CustomEvent' ? NO_TYPE : NO_DETAIL, eventType: type };
+    return (found && eventAbove(found, graph, 1)) ?? plain;
+  }
   return { detail: typeOfText(type, module, graph), eventType: 'CustomEvent' };
 }
 
@@ -118,23 +121,75 @@ export function eventMapTypes(module: Module, graph: ModuleGraph): EventTypes {
           : member.key.type === 'Identifier'
             ? member.key.name
             : null;
-      const type = member.typeAnnotation.typeAnnotation;
-      if (name === null || type.type !== 'TSTypeReference' || type.typeName.type !== 'Identifier') continue;
-      const [argument] = type.typeArguments?.params ?? [];
+      const said = eventSaid(member.typeAnnotation.typeAnnotation, module, graph);
+      if (name === null || !said) continue;
       const { description } = docOf(member, module);
-      types.set(name, {
-        ...(description ? { description } : {}),
-        eventType: type.typeName.name,
-        detail: argument
-          ? typeOf(argument, module, graph)
-          : type.typeName.name === 'CustomEvent'
-            ? NO_TYPE
-            : NO_DETAIL,
-      });
+      types.set(name, { ...(description ? { description } : {}), ...said });
     }
     return false;
   });
   return types;
+}
+
+type SaidOfEvent = Pick<ContractEvent, 'detail' | 'eventType'>;
+
+/** The class and the detail of an event by its type, through aliases, what an interface extends, and classes above. */
+function eventSaid(type: Ast.TSType, module: Module, graph: ModuleGraph, depth = 0): SaidOfEvent | null {
+  if (type.type === 'TSParenthesizedType') return eventSaid(type.typeAnnotation, module, graph, depth);
+  if (type.type === 'TSIntersectionType')
+    return first(type.types, (one) => eventSaid(one, module, graph, depth));
+  if (type.type !== 'TSTypeReference' || type.typeName.type !== 'Identifier') return null;
+  const { name } = type.typeName;
+  const [argument] = type.typeArguments?.params ?? [];
+  const found = depth < DEEPEST ? graph.find(name, module) : null;
+  const above = found && eventAbove(found, graph, depth + 1);
+  if (above) return above;
+  if (argument) return { eventType: name, detail: typeOf(argument, module, graph) };
+  return { eventType: name, detail: name === 'CustomEvent' ? NO_TYPE : NO_DETAIL };
+}
+
+const DEEPEST = 6;
+
+/** What a declaration makes of another event. A class of its own keeps its name. */
+function eventAbove(
+  { declaration, module, name }: Found,
+  graph: ModuleGraph,
+  depth: number,
+): SaidOfEvent | null {
+  if (declaration.kind === 'class') {
+    const { superClass, superTypeArguments } = declaration.node;
+    const [argument] = superTypeArguments?.params ?? [];
+    if (superClass?.type !== 'Identifier') return null;
+    if (argument) return { eventType: name, detail: typeOf(argument, module, graph) };
+    const found = depth < DEEPEST ? graph.find(superClass.name, module) : null;
+    const above = found && eventAbove(found, graph, depth + 1);
+    return {
+      eventType: name,
+      detail: above?.detail ?? (superClass.name === 'CustomEvent' ? NO_TYPE : NO_DETAIL),
+    };
+  }
+  if (declaration.kind !== 'type') return null;
+  const { node } = declaration;
+  if (node.type === 'TSTypeAliasDeclaration') return eventSaid(node.typeAnnotation, module, graph, depth);
+  return first(node.extends, ({ expression, typeArguments, start, end }) =>
+    expression.type === 'Identifier'
+      ? eventSaid(
+          { type: 'TSTypeReference', typeName: expression, typeArguments, start, end } as Ast.TSType,
+          module,
+          graph,
+          depth,
+        )
+      : null,
+  );
+}
+
+/** The first thing that is made of one of a list. */
+function first<T, R>(list: readonly T[], make: (one: T) => R | null): R | null {
+  for (const one of list) {
+    const made = make(one);
+    if (made !== null) return made;
+  }
+  return null;
 }
 
 /**

@@ -4,7 +4,7 @@ import type { ItemWords, TypeInfo } from '../../contract/types.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
-import { docOf, isInternal, wordsOf } from '../types/docs.js';
+import { defaultSaid, docOf, isInternal, wordsOf } from '../types/docs.js';
 import { typeOf } from '../types/types.js';
 import type { LayerContext, LayerEvidence, MethodEvidence, PropertyEvidence } from './evidence.js';
 
@@ -13,6 +13,7 @@ interface DeclaredMember {
   readonly: boolean;
   type?: TypeInfo;
   text?: string;
+  said?: string;
   words: ItemWords;
 }
 
@@ -41,6 +42,7 @@ function declaredMembers(context: LayerContext): Declared | null {
     for (const member of node.body.body) addMember(member, module, context.graph, members);
     return { members, whole: true };
   }
+  for (const name of addedBy(module)) addNamed(name, module, context.graph, members);
   // A mixin's members are declared by a class or an interface of another name in the same file.
   walk(module.program, (inner) => {
     if (inner.type === 'ClassBody' || inner.type === 'TSInterfaceBody') {
@@ -50,6 +52,43 @@ function declaredMembers(context: LayerContext): Declared | null {
     return true;
   });
   return { members, whole: false };
+}
+
+/** The types that the functions of a module say they add to a class: `Constructor<PierInterface> & T`. */
+function addedBy(module: Module): Set<string> {
+  const names = new Set<string>();
+  walk(module.program, (node) => {
+    if (!('returnType' in node) || !node.returnType) return !node.type.startsWith('Class');
+    walk(node.returnType, (inner) => {
+      if (inner.type === 'TSTypeReference' && inner.typeName.type === 'Identifier')
+        names.add(inner.typeName.name);
+      return true;
+    });
+    return false;
+  });
+  return names;
+}
+
+/** The members of a class or an interface of the package, after those of what it extends. */
+function addNamed(
+  name: string,
+  from: Module,
+  graph: ModuleGraph,
+  members: Map<string, DeclaredMember>,
+  visited = new Set<Ast.Node>(),
+): void {
+  const found = graph.find(name, from);
+  if (!found || graph.isElsewhere(found.module, from)) return;
+  const { declaration, module } = found;
+  if (declaration.kind !== 'class' && declaration.kind !== 'type') return;
+  const { node } = declaration;
+  if (visited.has(node) || node.type === 'TSTypeAliasDeclaration') return;
+  visited.add(node);
+  const above =
+    node.type === 'TSInterfaceDeclaration' ? node.extends.map((one) => one.expression) : [node.superClass];
+  for (const one of above)
+    if (one?.type === 'Identifier') addNamed(one.name, module, graph, members, visited);
+  for (const member of node.body.body) addMember(member, module, graph, members);
 }
 
 function addMember(
@@ -69,14 +108,19 @@ function addMember(
     member.type === 'TSMethodSignature' ||
     member.type === 'TSAbstractMethodDefinition' ||
     (member.type === 'MethodDefinition' && member.kind === 'method');
+  const words = wordsOf(doc);
+  // One half of an accessor may say what the other is for.
+  const other = 'kind' in member && /^[gs]et$/.test(member.kind) ? members.get(name) : undefined;
   members.set(name, {
+    ...other,
     internal: access === 'private' || access === 'protected' || isInternal(doc),
     readonly: 'readonly' in member && member.readonly === true,
     ...(annotation ? { type: typeOf(annotation.typeAnnotation, module, graph) } : {}),
     ...(isMethod
       ? { text: module.source.slice(member.start, member.end).replace(/;$/, '').replaceAll(/\s+/g, ' ') }
       : {}),
-    words: wordsOf(doc),
+    ...defaultSaid(doc),
+    words: { ...other?.words, ...words },
   });
 }
 
@@ -108,6 +152,7 @@ function withDeclared<T extends PropertyEvidence | MethodEvidence>(one: T, { mem
     internal: one.internal || known.internal,
     ...(known.type && 'origin' in one ? { type: known.type } : {}),
     ...(known.readonly && 'origin' in one ? { readonly: true } : {}),
+    ...(known.said && 'origin' in one ? { said: known.said } : {}),
     ...(known.text && 'text' in one ? { text: known.text } : {}),
     words: { ...one.words, ...known.words },
   };

@@ -28,6 +28,8 @@ export interface PropertyEvidence {
   origin: 'member' | 'declared';
   type?: TypeInfo;
   default?: string;
+  /** Its default by a doc comment, where the code has none. */
+  said?: string;
   readonly?: boolean;
   required?: boolean;
   attribute?: AttributeEvidence;
@@ -78,6 +80,8 @@ export interface LayerEvidence {
   /** What code of the element asks others for. */
   asks?: AskedOfOthers;
   events?: ContractEvent[];
+  /** Events that are said to be none for users. */
+  innerEvents?: string[];
   /** What is known of events, by name, wherever they are sent. */
   eventTypes?: EventTypes;
   slots?: ContractNamed[];

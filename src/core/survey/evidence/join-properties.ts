@@ -76,14 +76,19 @@ function isBound({ name, default: value }: PropertyEvidence, methods: ReadonlySe
 function overridden(above: PropertyEvidence, own: PropertyEvidence): PropertyEvidence {
   // Only a class above can have declared what this one sets.
   if (own.stripped) return own.default === undefined ? above : { ...above, default: own.default };
-  const joined = joinTwo(above, own);
+  // A nearer class may say that what was any of several is one of them.
+  const joined = joinTwo(above, own, (type) => Math.min(rank(type), 2));
   if (!above.state || own.origin !== 'declared' || own.internal) return joined;
   return { ...joined, internal: false, state: false, attribute: own.attribute ?? false };
 }
 
 /** Two pieces of evidence about one property; the second is nearer to the component. */
-function joinTwo(first: PropertyEvidence, second: PropertyEvidence): PropertyEvidence {
-  const type = rank(second.type) >= rank(first.type) ? (second.type ?? first.type) : first.type;
+function joinTwo(
+  first: PropertyEvidence,
+  second: PropertyEvidence,
+  says: (type: TypeInfo | undefined) => number = rank,
+): PropertyEvidence {
+  const type = says(second.type) >= says(first.type) ? (second.type ?? first.type) : first.type;
   const attribute =
     second.attribute === undefined ||
     first.attribute === undefined ||
@@ -111,10 +116,11 @@ function joinTwo(first: PropertyEvidence, second: PropertyEvidence): PropertyEvi
   };
 }
 
-/** How much a type says: nothing, only its rough kind, or all of it. */
+/** How much a type says: nothing, only its rough kind, the kind that a table or a value tells, or all of it. */
 export function rank(type: TypeInfo | undefined): number {
   if (!type || type.text === 'unknown') return 0;
-  return ['unknown[]', 'object', 'Function'].includes(type.text) ? 1 : 2;
+  if (['unknown[]', 'object', 'Function'].includes(type.text)) return 1;
+  return ['string', 'number', 'boolean'].includes(type.text) ? 2 : 3;
 }
 
 interface Link {
@@ -167,10 +173,11 @@ function finishProperty(
           reads: platform ?? declared?.reads ?? link?.reads ?? one.reads ?? 'string',
           reflects: declared?.reflects ?? link?.reflects ?? false,
         };
+  const initial = one.default ?? one.said;
   return {
     name: one.name,
     type: one.type ?? typeByReader(platform ?? attribute?.reads),
-    ...(one.default === undefined ? {} : { default: one.default }),
+    ...(initial === undefined ? {} : { default: initial }),
     readonly: one.readonly === true || one.writable !== true,
     required: one.required === true,
     attribute,

@@ -52,7 +52,12 @@ function fieldSet(node: Ast.Node): { name: string; value: Ast.Node } | null {
   const [holder, key, value] = node.arguments;
   const isField =
     holder?.type === 'ThisExpression' && key?.type === 'Literal' && typeof key.value === 'string';
-  return isField && value ? { name: String(key.value), value } : null;
+  // What is handed a member of the element together with a name adds a listener.
+  return isField && value && !isOwnMember(value) ? { name: String(key.value), value } : null;
+}
+
+function isOwnMember(node: Ast.Node): boolean {
+  return node.type === 'MemberExpression' && node.object.type === 'ThisExpression';
 }
 
 /** The name of a member that is not computed; null for any other. */

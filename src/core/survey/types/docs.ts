@@ -72,7 +72,7 @@ export function parseDoc(text: string, start = 0): Doc {
 /** Description, deprecation and age, as a contract item says them. Empty words are left out. */
 export function wordsOf(doc: Doc): ItemWords {
   const words: ItemWords = {};
-  const description = doc.description || textOf(doc, 'description');
+  const description = doc.description || textOf(doc, 'description') || aboutClass(doc);
   if (description) words.description = paragraphs(description);
   const deprecated = doc.tags.find((one) => one.tag === 'deprecated');
   if (deprecated) words.deprecated = deprecated.text || true;
@@ -81,12 +81,33 @@ export function wordsOf(doc: Doc): ItemWords {
   return words;
 }
 
-/** Lines joined, paragraphs kept apart by an empty line. */
+/** What is said of a class behind a tag: `@class` is one without words, or with the class's name alone, elsewhere. */
+function aboutClass(doc: Doc): string | undefined {
+  const words = textOf(doc, 'classdesc') ?? textOf(doc, 'class');
+  return words && /\s/.test(words) ? words : undefined;
+}
+
+/** Tags with text of more than one paragraph. */
+const PROSE = ['description', 'classdesc', 'class'];
+
+/** Lines joined, paragraphs kept apart by an empty line; list items, headings and blocks of code keep their lines. */
 function paragraphs(text: string): string {
-  return text
-    .split(/\n\s*\n/)
-    .map((one) => one.replaceAll(/\s*\n\s*/g, ' ').trim())
-    .join('\n\n');
+  const lines: string[] = [];
+  let isCode = false;
+  let isClosed = true;
+  for (const line of text.split('\n')) {
+    const isFence = /^\s*(?:```|~~~)/.test(line);
+    const words = line.trim();
+    const begins = isFence || isCode || isClosed || words === '' || /^(?:[-*+]|\d+[.)]|#{1,6})\s/.test(words);
+    if (begins) lines.push(isCode && !isFence ? line.trimEnd() : words);
+    else lines[lines.length - 1] += ` ${words}`;
+    if (isFence) isCode = !isCode;
+    isClosed = isFence || isCode || words === '' || /^#{1,6}\s/.test(words);
+  }
+  return lines
+    .join('\n')
+    .replaceAll(/\n{3,}/g, '\n\n')
+    .trim();
 }
 
 /** Marked as not meant for users. */
@@ -102,6 +123,13 @@ export function isInnerName(name: string): boolean {
 /** The text of the first tag of that name, or undefined. */
 export function textOf(doc: Doc, tag: string): string | undefined {
   return doc.tags.find((one) => one.tag === tag)?.text || undefined;
+}
+
+/** What a property is at first, in the words of its doc comment: `@default 'north'`. */
+export function defaultSaid(doc: Doc): { said?: string } {
+  const text = textOf(doc, 'default') ?? textOf(doc, 'defaultvalue');
+  const said = text?.replace(/^`(.*)`$/, '$1').trim();
+  return said && said !== 'undefined' && said.length <= 80 ? { said } : {};
 }
 
 /** The name, and the words behind it, of a tag that documents a named item: `legend - Explains the colours.` */
@@ -126,8 +154,9 @@ function readTag(text: string, start: number): DocTag {
   const isBelow = match?.[1]?.toLowerCase() === 'slot' && /\n/.test(match[2] ?? '');
   const rest = (isBelow ? '- ' : '') + (match?.[3] ?? '');
   const { type, after } = bracedType(rest);
-  const folded = after.replaceAll(/\s+/g, ' ').trim();
-  return { tag: (match?.[1] ?? '').toLowerCase(), type, text: folded, start };
+  const tag = (match?.[1] ?? '').toLowerCase();
+  const folded = PROSE.includes(tag) ? after.trim() : after.replaceAll(/\s+/g, ' ').trim();
+  return { tag, type, text: folded, start };
 }
 
 /** Splits `{type} text`; the name may stand before the type, as in `name {type} text`. */
@@ -148,15 +177,23 @@ function bracedType(text: string): { type: string | null; after: string } {
   return { type: null, after: text };
 }
 
+const TOOL_LINE = /^\s*(?:@ts-|[a-z]+-(?:disable|ignore|enable)|[a-z-]+ ignore\b|tslint:)/;
+
 /** Modifiers and a name fit in this many characters; more between comment and node is other code. */
 const FARTHEST = 200;
 
-function commentBefore(module: Module, start: number) {
+function commentBefore(module: Module, start: number): Comment | null {
   const found = module.comments[commentsUpTo(module, start) - 1];
-  if (found?.type !== 'Block') return null;
+  if (!found) return null;
+  if (found.type === 'Line') {
+    // Lines for tools may stand between a doc comment and what it is of: `// @ts-expect-error`.
+    const isBetween = TOOL_LINE.test(found.value) && module.source.slice(found.end, start).trim() === '';
+    return isBetween ? commentBefore(module, found.start) : null;
+  }
   if (start - found.end > FARTHEST) return null;
   const between = module.source.slice(found.end, start);
-  return /^\s*(?:(?:export|default|abstract|declare|const|let|var)\s+|[\w$]+\s*=\s*)*$/.test(between)
+  // A decorator's at sign, and the comma that compilers put in front of a decorator, count as nothing.
+  return /^\s*[,@]?\s*(?:(?:export|default|abstract|declare|const|let|var)\s+|[\w$]+\s*=\s*)*$/.test(between)
     ? found
     : null;
 }

@@ -66,7 +66,7 @@ function schemaOf(node: Ast.TSType, context: Context): JsonSchema | null {
     case 'TSLiteralType':
       return literalSchema(node.literal);
     case 'TSTemplateLiteralType':
-      return { type: 'string' };
+      return templateSchema(node, context);
     case 'TSArrayType':
       return arrayOf(schemaOf(node.elementType, context));
     case 'TSTupleType':
@@ -102,6 +102,16 @@ function literalSchema(literal: Ast.TSLiteral): JsonSchema | null {
     return { const: -Number(literal.argument.value) };
   }
   return literal.type === 'TemplateLiteral' ? { type: 'string' } : null;
+}
+
+/** `` `${Size}` ``: the values of an enum as text, or of a union; of all else only that it is text. */
+function templateSchema({ quasis, types }: Ast.TSTemplateLiteralType, context: Context): JsonSchema {
+  const [before, after] = quasis.map((one) => one.value.cooked);
+  const schema = types.length === 1 && types[0] ? schemaOf(types[0], context) : null;
+  const values = schema && 'const' in schema ? [schema.const] : schema?.enum;
+  return Array.isArray(values)
+    ? { enum: values.map((one) => `${before}${one}${after}`) }
+    : { type: 'string' };
 }
 
 function arrayOf(items: JsonSchema | null): JsonSchema {
@@ -296,5 +306,9 @@ function literalName(node: Ast.Node): string | null {
 }
 
 function textOf(node: Ast.TSType, source: string): string {
-  return source.slice(node.start, node.end).replaceAll(/\s+/g, ' ').trim();
+  const text = source.slice(node.start, node.end);
+  return text
+    .replaceAll(/\/\*[\s\S]*?\*\//g, '')
+    .replaceAll(/\s+/g, ' ')
+    .trim();
 }
