@@ -36,7 +36,7 @@ describe('what a class is for', () => {
       'lists and blocks of code keep their lines',
       ' * Keys:\n * - Enter opens,\n *   and closes\n * - Escape\n *\n * ```html\n * <pier-a>\n *   deck\n * </pier-a>\n * ```\n * That\n * is all.',
       'Keys:\n- Enter opens, and closes\n- Escape\n\n```html\n<pier-a>\n  deck\n</pier-a>\n```\nThat is all.',
-      'Keys:\n- Enter opens, and closes\n- Escape',
+      'Keys: - Enter opens, and closes - Escape',
     ],
   ])('%s', (_, comment, description, summary) => {
     const component = compiled(`/**\n${comment}\n */\n${PIER}\n${DEFINED}`, '');
@@ -125,7 +125,8 @@ describe('defaults', () => {
   test.each<[written: string, told: string | undefined]>([
     ['!0', 'true'],
     ['1e4', '10000'],
-    ['void 0', 'undefined'],
+    ['void 0', undefined],
+    ['undefined', undefined],
     ['Deck.Car', "'car'"],
     ['LENGTH', '12'],
     ['a', undefined],

@@ -259,8 +259,13 @@ function withTags(
   return [...named.values()];
 }
 
+/** The first sentence of a description, without its headings and blocks of code. */
 function firstSentence(text: string | undefined): string | undefined {
-  const paragraph = (text ?? '').split('\n\n').find((one) => !one.startsWith('#'));
+  const words = (text ?? '').replaceAll(/^(```|~~~)[\s\S]*?^\1.*$/gm, '').replaceAll(/^#{1,6}\s.*$/gm, '');
+  const paragraph = words
+    .split('\n\n')
+    .map((one) => one.trim().replaceAll(/\s+/g, ' '))
+    .find((one) => one !== '');
   const match = /^[\s\S]*?[.!?](?=\s|$)/.exec(paragraph ?? '');
   return (match?.[0] ?? paragraph)?.trim() || undefined;
 }

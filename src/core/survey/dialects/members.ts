@@ -156,7 +156,8 @@ export function methodText(name: string, node: Ast.Function, context: LayerConte
 
 /** A value as it is written; one that only has a name, or that a minifier wrote, as what it is. */
 function sourceOf(node: Ast.Node, context: LayerContext): string | undefined {
-  if (node.type === 'UnaryExpression' && node.operator === 'void') return 'undefined';
+  if (node.type === 'UnaryExpression' && node.operator === 'void') return undefined;
+  if (node.type === 'Identifier' && node.name === 'undefined') return undefined;
   if (node.type === 'Literal' && typeof node.value === 'number') return String(node.value);
   if (['UnaryExpression', 'MemberExpression', 'Identifier'].includes(node.type)) {
     const folded = fold(node, context.scope);
