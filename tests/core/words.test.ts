@@ -74,6 +74,28 @@ describe('members by their declarations', () => {
     expect(component.methods).toMatchObject([{ name: 'clear', description: 'Empties it.' }]);
   });
 
+  test('a mixin that a bundler left in a chunk goes by its export, and its values by what decorators are run on', () => {
+    const component = compiled(
+      `import { run, apply, property } from 'kit';
+      const V = (e) => (() => { let t = e, n, r = [], i = []; return class extends t {
+        static { n = [property({ type: Boolean })], apply(this, null, n, { kind: 'accessor', name: 'open' }, r, i); }
+        #e; get open() { return this.#e; } set open(e) { this.#e = e; }
+        constructor() { super(), this.#e = run(this, r, !1); }
+        get place() { return this.p.q; }
+      }; })();
+      class Pier extends V(HTMLElement) {} ${DEFINED} export { V as Opening };`,
+      '',
+      {
+        'mixins/opening.d.ts':
+          'export declare class OpeningType { accessor open: boolean; get place(): string; } export declare const Opening: <T extends new () => HTMLElement>(S: T) => (new () => OpeningType) & T;',
+      },
+    );
+    expect(component.properties.map((one) => [one.name, one.type.text, one.default])).toEqual([
+      ['open', 'boolean', 'false'],
+      ['place', 'string', undefined],
+    ]);
+  });
+
   test('the values of an enum as text', () => {
     const component = compiled(
       `class Pier extends HTMLElement { deck = 'Upper'; } ${DEFINED}`,
@@ -132,6 +154,7 @@ describe('defaults', () => {
     ['a', undefined],
     ['-1', '-1'],
     ["'north'", "'north'"],
+    ['`north`', "'north'"],
     ['[a, 1]', '[a, 1]'],
     ['this.made', undefined],
   ])('%s is told as %s', (written, told) => {

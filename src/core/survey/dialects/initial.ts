@@ -4,6 +4,7 @@
  */
 
 import type { Layer } from '../classes/layers.js';
+import { allFieldsSet } from '../folding/fields.js';
 import { localDeclarations, returned, unwrap } from '../folding/functions.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -38,7 +39,10 @@ export function initialBehind(getter: Ast.Function, layer: Layer): Ast.Node | nu
       (one) =>
         one.type === 'PropertyDefinition' && one.key.type === 'PrivateIdentifier' && one.key.name === name,
     );
-    return field?.type === 'PropertyDefinition' && field.value ? onlyDecorated(field.value, layer) : null;
+    if (field?.type !== 'PropertyDefinition') return null;
+    // Compilers may set it in the constructor.
+    const value = field.value ?? allFieldsSet(layer.node).find((one) => one.name === `#${name}`)?.value;
+    return value ? onlyDecorated(value, layer) : null;
   }
   if (read?.type !== 'CallExpression' || !read.arguments.some((one) => one.type === 'ThisExpression'))
     return null;

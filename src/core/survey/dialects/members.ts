@@ -159,7 +159,7 @@ function sourceOf(node: Ast.Node, context: LayerContext): string | undefined {
   if (node.type === 'UnaryExpression' && node.operator === 'void') return undefined;
   if (node.type === 'Identifier' && node.name === 'undefined') return undefined;
   if (node.type === 'Literal' && typeof node.value === 'number') return String(node.value);
-  if (['UnaryExpression', 'MemberExpression', 'Identifier'].includes(node.type)) {
+  if (['UnaryExpression', 'MemberExpression', 'Identifier', 'TemplateLiteral'].includes(node.type)) {
     const folded = fold(node, context.scope);
     if (typeof folded === 'string') return stringLiteral(folded);
     if (typeof folded === 'number' || typeof folded === 'boolean') return String(folded);

@@ -135,7 +135,6 @@ export function placeIn(module: Module, node: { start: number }): string {
 
 function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
   if (!layer.own) return null;
-  if (!layer.name && isMadeByCalls(layer)) return null;
   // A class that kept its doc comment was not bundled so that it lost its words.
   const isBare = docOfClass(layer.node, layer.module) === NO_DOC;
   let fallback: Module | null = null;
