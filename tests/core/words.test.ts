@@ -177,6 +177,8 @@ describe('defaults', () => {
         set most(v) { this.m = v; }
         /** @default undefined */
         set least(v) { this.l = v; }
+        /** @default - */
+        set other(v) { this.o = v; }
       } ${DEFINED}`,
       '',
     );
@@ -184,6 +186,7 @@ describe('defaults', () => {
       ['deck', "'north'"],
       ['most', '3'],
       ['least', undefined],
+      ['other', undefined],
     ]);
   });
 
@@ -203,6 +206,54 @@ describe('defaults', () => {
     );
     expect(component.properties.map((one) => one.name)).toEqual(['deck']);
   });
+});
+
+test('tags of a class say what its members are for, where nothing nearer does', () => {
+  const component = compiled(
+    `/**
+     * @prop {string[]} rows - What is listed.
+     * @property {number} [most=3] - How many at most.
+     * @attr {boolean} open - Whether it shows.
+     * @attribute berth - Where it lies.
+     */
+    class Pier extends HTMLElement {
+      static observedAttributes = ['open', 'berth'];
+      set rows(v) { this.r = v; }
+      /** Of all. */
+      set most(v) { this.m = v; }
+      get open() { return this.hasAttribute('open'); } set open(v) { this.toggleAttribute('open', v); }
+      attributeChangedCallback() {}
+    } ${DEFINED}`,
+    '',
+  );
+  const described = component.properties.map((one) => [
+    one.name,
+    one.type.text,
+    one.default,
+    one.description,
+  ]);
+  expect(described).toEqual([
+    ['rows', 'string[]', undefined, 'What is listed.'],
+    ['most', 'number', '3', 'Of all.'],
+    ['open', 'boolean', undefined, 'Whether it shows.'],
+  ]);
+  expect(component.attributes).toMatchObject([{ name: 'berth', description: 'Where it lies.' }]);
+});
+
+test('what a class of another package declares is typed by the declarations beside it', () => {
+  const component = compiled(
+    `import { Anchored } from 'far.js'; class Pier extends Anchored(HTMLElement) {} ${DEFINED}`,
+    '',
+    {
+      'lib/far.js':
+        "import { property, decorate } from 'kit'; export const Anchored = (S) => { class Anchor extends S { other = 1; } decorate([property()], Anchor.prototype, 'target', void 0); return Anchor; };",
+      'lib/far.d.ts':
+        "export declare class AnchorInterface {\n/** Where it opens. */\ntarget?: '_blank' | '_self'; other: number; } export declare const Anchored: <T>(S: T) => AnchorInterface & T;",
+    },
+  );
+  expect(component.properties).toMatchObject([
+    { name: 'target', description: 'Where it opens.', type: { schema: { enum: ['_blank', '_self'] } } },
+  ]);
 });
 
 describe('events', () => {

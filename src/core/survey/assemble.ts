@@ -13,6 +13,7 @@ import { adoptedIn } from './evidence/adopting.js';
 import type { MethodEvidence } from './evidence/evidence.js';
 import { placeIn } from './evidence/evidence.js';
 import { joinProperties, rank } from './evidence/join-properties.js';
+import { withMemberTags } from './evidence/member-tags.js';
 import { pairsOf } from './evidence/pairs.js';
 import { askedIn, unobservedIn } from './evidence/unobserved.js';
 import type { MarkupEvidence } from './markup/markup.js';
@@ -66,7 +67,9 @@ export function assemble(
   const methods = joinMethods(evidence, own);
   const methodNames = new Set(methods.map((one) => one.name));
   const adopting = adoptedIn(chain.layers);
-  const { properties, attributes, declared } = joinProperties(evidence, own, adopting, methodNames);
+  const documented = evidence.filter(({ layer }) => layer.own || layer === own);
+  const { declared, ...members } = joinProperties(evidence, own, adopting, methodNames);
+  const { properties, attributes } = withMemberTags(members, documented, graph);
   const events = joinEvents(evidence, own, registered.tag, notes);
   const markup = joinMarkup(evidence);
   addSlots(
@@ -74,7 +77,6 @@ export function assemble(
     evidence.flatMap(({ found }) => found.flatMap((one) => one.slots ?? [])),
   );
   const flat = evidence.flatMap(({ found }) => found);
-  const documented = evidence.filter(({ layer }) => layer.own || layer === own);
   const words = wordsOf(doc);
   const summary = textOf(doc, 'summary') ?? firstSentence(words.description);
   const root = flat.findLast((one) => one.root !== undefined)?.root ?? (chain.lost ? 'open' : 'none');

@@ -7,6 +7,7 @@ import { walk } from '../syntax/parse.js';
 import { defaultSaid, docOf, isInternal, wordsOf } from '../types/docs.js';
 import { typeOf } from '../types/types.js';
 import type { LayerContext, LayerEvidence, MethodEvidence, PropertyEvidence } from './evidence.js';
+import { declaredClass } from './evidence.js';
 
 interface DeclaredMember {
   internal: boolean;
@@ -25,7 +26,11 @@ interface Declared {
 
 /** Adds what declarations say to the evidence of one class: they know better what is public, and of which type. */
 export function withDeclarations(evidence: LayerEvidence[], context: LayerContext): LayerEvidence[] {
-  const declared = declaredMembers(context);
+  const { layer, graph } = context;
+  const isDeclaring = evidence.some((one) => one.properties?.some(({ origin }) => origin === 'declared'));
+  // Of a class of another package what it declares counts as well.
+  const beside = layer.own ? context.declared : isDeclaring ? declaredClass(layer, graph) : null;
+  const declared = beside && declaredMembers(beside, graph);
   if (!declared) return evidence;
   return evidence.map((one) => ({
     ...one,
@@ -34,19 +39,20 @@ export function withDeclarations(evidence: LayerEvidence[], context: LayerContex
   }));
 }
 
-function declaredMembers(context: LayerContext): Declared | null {
-  if (!context.declared) return null;
-  const { module, node } = context.declared;
+function declaredMembers(
+  { module, node }: NonNullable<LayerContext['declared']>,
+  graph: ModuleGraph,
+): Declared {
   const members = new Map<string, DeclaredMember>();
   if (node) {
-    for (const member of node.body.body) addMember(member, module, context.graph, members);
+    for (const member of node.body.body) addMember(member, module, graph, members);
     return { members, whole: true };
   }
-  for (const name of addedBy(module)) addNamed(name, module, context.graph, members);
+  for (const name of addedBy(module)) addNamed(name, module, graph, members);
   // A mixin's members are declared by a class or an interface of another name in the same file.
   walk(module.program, (inner) => {
     if (inner.type === 'ClassBody' || inner.type === 'TSInterfaceBody') {
-      for (const member of inner.body) addMember(member, module, context.graph, members);
+      for (const member of inner.body) addMember(member, module, graph, members);
       return false;
     }
     return true;

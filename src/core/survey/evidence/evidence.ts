@@ -122,7 +122,7 @@ export function contextOf(
     chain,
     graph,
     scope: { ...scopeOf(layer, chain, graph), ...(element ? { element } : {}) },
-    declared: declaredClass(layer, graph),
+    declared: layer.own ? declaredClass(layer, graph) : null,
     at: (node) => placeIn(layer.module, node),
     doc: (node) => docOf(node, layer.module),
   };
@@ -133,8 +133,8 @@ export function placeIn(module: Module, node: { start: number }): string {
   return `${module.label}:${module.lines.line(node.start)}`;
 }
 
-function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
-  if (!layer.own) return null;
+/** The declarations beside the module of a class, and the class in them. */
+export function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
   // A class that kept its doc comment was not bundled so that it lost its words.
   const isBare = docOfClass(layer.node, layer.module) === NO_DOC;
   let fallback: Module | null = null;
@@ -142,7 +142,7 @@ function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared
     const beside =
       // A class that a function makes goes by another name there, if by any.
       graph.declarationsBeside(layer.module, isMadeByCalls(layer) ? '' : name) ??
-      (isBare ? graph.declarationsNamed(name, layer.module) : null);
+      (isBare && layer.own ? graph.declarationsNamed(name, layer.module) : null);
     const declaration = beside?.declarations.get(name);
     if (beside && declaration?.kind === 'class') return { module: beside, node: declaration.node };
     fallback ??= beside;

@@ -125,11 +125,14 @@ export function textOf(doc: Doc, tag: string): string | undefined {
   return doc.tags.find((one) => one.tag === tag)?.text || undefined;
 }
 
+/** What some write where there is none. */
+const NO_DEFAULT = /^(?:undefined|none|n\/a|[-–—]+)$/i;
+
 /** What a property is at first, in the words of its doc comment: `@default 'north'`. */
 export function defaultSaid(doc: Doc): { said?: string } {
   const text = textOf(doc, 'default') ?? textOf(doc, 'defaultvalue');
   const said = text?.replace(/^`(.*)`$/, '$1').trim();
-  return said && said !== 'undefined' && said.length <= 80 ? { said } : {};
+  return said && !NO_DEFAULT.test(said) && said.length <= 80 ? { said } : {};
 }
 
 /** The name, and the words behind it, of a tag that documents a named item: `legend - Explains the colours.` */
