@@ -318,6 +318,55 @@ test('a manifest fills in words and types, names what leaves no trace, and never
   expect(notes).toContain('not for users by the manifest, and left out for that: secret');
 });
 
+test('a manifest tells the rest where the code only shows the rough kind', () => {
+  const source = `class Pier extends HTMLElement {
+    rows = [];
+    state = { kind: 'shut' };
+    most = 3;
+    go(detail) {
+      this.dispatchEvent(new CustomEvent('pick', { detail }));
+      this.dispatchEvent(new CustomEvent('shut', { detail: 3 }));
+    }
+  } customElements.define('pier-a', Pier);`;
+  const manifest = {
+    modules: [
+      {
+        path: 'a.js',
+        declarations: [
+          {
+            kind: 'class',
+            name: 'Pier',
+            tagName: 'pier-a',
+            members: [
+              { kind: 'field', name: 'rows', type: { text: 'string[]' } },
+              { kind: 'field', name: 'state', type: { text: '{ kind: string; why?: string }' } },
+              { kind: 'field', name: 'most', type: { text: 'string' } },
+            ],
+            events: [
+              { name: 'pick', type: { text: 'CustomEvent<string[]>' } },
+              { name: 'shut', type: { text: 'CustomEvent<string>' } },
+            ],
+          },
+        ],
+      },
+    ],
+  };
+  const { contract } = survey({
+    paths: ['a.js'],
+    reader: reader({ 'a.js': source }),
+    package: null,
+    manifest,
+    publicPath: (path) => path,
+  });
+  const [pier] = contract.components;
+  expect(pier?.properties.map((one) => one.type.text)).toEqual([
+    'string[]',
+    '{ kind: string; why?: string }',
+    'number',
+  ]);
+  expect(pier?.events.map((one) => one.detail.text)).toEqual(['string[]', 'number']);
+});
+
 test.each([null, 3, 'x', [], { modules: 3 }, { modules: [{ declarations: [null, { tagName: 4 }] }] }])(
   'what is no manifest claims nothing: %j',
   (value) => expect(readManifest(value)).toEqual([]),

@@ -47,7 +47,9 @@ export function withClaim(component: Component, claim: ClaimedComponent, typeOf:
     events: [
       ...component.events.map((one) => {
         const said = find(claim.events, one.name) ?? misspelt.get(one.name);
-        return said ? { ...one, ...fill(one, said), declared: true } : one;
+        if (!said) return one;
+        const detail = rank(one.detail) < 2 ? detailOf(said) : null;
+        return { ...one, ...fill(one, said), ...(detail ? { detail: typeOf(detail) } : {}), declared: true };
       }),
       ...claim.events
         .filter((said) => said.name !== '' && !find(component.events, said.name) && !meant.has(said))
@@ -135,12 +137,17 @@ function isAnswered(one: ContractNote, claim: ClaimedComponent): boolean {
   );
 }
 
+/** `T` of an event that is claimed to be a `CustomEvent<T>`. */
+function detailOf({ type }: Claim): string | null {
+  return /^CustomEvent\s*<([\s\S]+)>$/.exec(type ?? '')?.[1] ?? null;
+}
+
 function claimedEvent(said: Claim, typeOf: TypeReader): ContractEvent {
-  const generic = /^CustomEvent\s*<([\s\S]+)>$/.exec(said.type ?? '');
+  const detail = detailOf(said);
   return {
     name: said.name,
-    detail: generic?.[1] ? typeOf(generic[1]) : NO_TYPE,
-    eventType: generic ? 'CustomEvent' : (said.type ?? 'CustomEvent'),
+    detail: detail ? typeOf(detail) : NO_TYPE,
+    eventType: detail ? 'CustomEvent' : (said.type ?? 'CustomEvent'),
     bubbles: false,
     composed: false,
     cancelable: false,
