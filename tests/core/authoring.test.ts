@@ -1,7 +1,7 @@
 /** Ways of authoring an element: one row a way, with what it offers. */
 import { describe, expect, test } from 'vitest';
 import { attributesOf } from '../../dist/core/contract/types.js';
-import { surveyed } from '../support/memory.js';
+import { componentIn, surveyed } from '../support/memory.js';
 
 type Row = [way: string, source: string, offers: string, others?: Record<string, string>];
 
@@ -269,6 +269,39 @@ rows('decorators as other compilers write them', [
     'pier-a: deck | max-deck | ',
   ],
 ]);
+
+test.each<[what: string, before: string, options: string, attributes: string]>([
+  [
+    'the keys of what it is given',
+    'for (const key in options.props) state.list.push(key.toLowerCase());',
+    '{ props: { deckName: 1, open: true } }',
+    'deckname open',
+  ],
+  [
+    'nothing where there are none',
+    'for (const key in options.events) state.list.push(`on${key}`);',
+    '{ props: {} }',
+    '',
+  ],
+  [
+    'what it may not add',
+    'for (const key in options.events) { if (key in HTMLElement.prototype) continue; state.list.push(`on${key}`); }',
+    '{ events: { pick: 1 } }',
+    'onpick',
+  ],
+])('a list that a function fills before it makes the class: %s', (_, before, options, attributes) => {
+  const component = componentIn(`const make = (options) => {
+      const state = { list: [] };
+      ${before}
+      return class extends HTMLElement { static observedAttributes = state.list; };
+    };
+    customElements.define('pier-a', make(${options}));`);
+  expect(
+    attributesOf(component)
+      .map((one) => one.name)
+      .join(' '),
+  ).toBe(attributes);
+});
 
 test('tables that are put together from tables of the class, and of one above it', () => {
   const source = `import { Base } from 'kit'; class Middle extends Base { static get shared() { return { deck: { type: String } } } }

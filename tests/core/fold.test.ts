@@ -118,7 +118,17 @@ test.each<[string, unknown]>([
     "(() => { const all = []; for (const one of LIST) { if (one === 'b') break; all.push(one); } return all; })()",
     ['a'],
   ],
-  ['(() => { for (const one of LIST) { if (location.wide) continue; } return LIST; })()', UNKNOWN],
+  ['(() => { for (const one of LIST) { if (location.wide) continue; } return LIST; })()', ['a', 'b']],
+  [
+    '(() => { const all = []; for (const one of LIST) { all.push(one); if (location.wide) continue; all.push(one + 2); } return all; })()',
+    ['a', 'a2', UNKNOWN, 'b', 'b2'],
+  ],
+  [
+    '(() => { const all = { sure: [], other: 1, more: [] }; for (const one of LIST) { all.sure.push(one); { if (location.wide) continue; } all.more.push(one); all.other = one; } return [...all.sure, all.other]; })()',
+    ['a', 'b', UNKNOWN],
+  ],
+  ['(() => { for (const one of LIST) { if (location.wide) continue; return one; } })()', UNKNOWN],
+  ['(() => { const all = []; for (const key in undefined) all.push(key); return all; })()', []],
   [
     "(() => { const all = {}; for (const key in { $a: 1, b: 2 }) { let name = key; if (key.startsWith('$')) name = key.slice(1); all[name] = 1; } return Object.keys(all); })()",
     ['a', 'b'],

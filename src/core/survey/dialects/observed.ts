@@ -8,7 +8,7 @@ import { scopeOf } from '../classes/classes.js';
 import type { Layer } from '../classes/layers.js';
 import { methodInChain } from '../classes/methods.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence/evidence.js';
-import { fold, foldStaticMember } from '../folding/fold.js';
+import { fold, foldStaticMember, scopeBefore } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { asString, isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
@@ -55,7 +55,7 @@ function readObserved(context: LayerContext, attributes: AttributeSeen[], notes:
     ...context.scope,
     above: (name, depth) => (name === 'observedAttributes' ? [] : (above?.(name, depth) ?? UNKNOWN)),
   };
-  const folded = foldStaticMember(node, 'observedAttributes', scope, 0);
+  const folded = foldStaticMember(node, 'observedAttributes', scopeBefore(node, scope) ?? scope, 0);
   const text = context.layer.module.source.slice(place.start, place.end);
   const list = Array.isArray(folded) ? folded : [UNKNOWN];
   const replaces = !/\.observedAttributes\b/.test(text) && !list.includes(UNKNOWN);

@@ -5,6 +5,7 @@
  */
 
 import type { Found } from '../modules/modules.js';
+import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import { callableOf, classAbove, classesFrom, staticMethodOf } from './callables.js';
@@ -25,7 +26,7 @@ import {
   unwrap,
 } from './functions.js';
 import type { Folder } from './interpret.js';
-import { runBody } from './interpret.js';
+import { runBody, scopeAt } from './interpret.js';
 import { foldAssigned, keptBefore, leftOf } from './kept.js';
 import { foldArray, foldEnum, foldFilled, foldObject, foldTemplate, isRaw } from './literals.js';
 import { ARRAY_CALLS, foldArrayCall, foldArrayMethod, foldObjectCall, foldTextMethod } from './methods.js';
@@ -237,6 +238,14 @@ function foldOfFunction(object: Ast.Node, name: string, scope: Scope, depth: num
 
 /** What functions have without being given it. */
 const NATIVE: ReadonlySet<string> = new Set(['name', 'length', 'prototype']);
+
+/** A scope in which what the functions around a class do before it stands is known; null where that is not known. */
+export function scopeBefore(node: Ast.Class, scope: Scope): Scope | null {
+  const around = functionsAround(node, scope.module.program).at(-1);
+  if (!around) return null;
+  steps = 0;
+  return scopeAt(node, { node: around, scope }, FOLDER);
+}
 
 /** A static member that the class itself has; undefined when it has none of that name. */
 export function foldStaticMember(

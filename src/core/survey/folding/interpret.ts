@@ -3,7 +3,7 @@
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import { entriesOf } from './collections.js';
-import type { Folded } from './folded.js';
+import type { Folded, FoldedObject } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
 import type { Bound, Callable, Holder, Scope } from './functions.js';
 import { boundTo, holderOf } from './functions.js';
@@ -23,8 +23,8 @@ interface Run {
   early: Folded[][];
 }
 
-/** What a statement comes to: nothing yet, the end of a round or of a loop, a returned value. */
-type Outcome = { returns: Folded } | { leaves: 'round' | 'loop' } | null;
+/** What a statement comes to: nothing yet, the end of a round (for sure, or perhaps) or of a loop, a returned value. */
+type Outcome = { returns: Folded } | { leaves: 'round' | 'perhaps' | 'loop' } | null;
 
 const LOST: Outcome = { returns: UNKNOWN };
 const LONGEST_LOOP = 1_000;
@@ -47,18 +47,50 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
   return [...new Set<Folded>([...run.early.flat(), ...last, UNKNOWN])];
 }
 
+/**
+ * A scope in which the names of a function are known as the statements in front of a place in it leave them: lists that
+ * are filled, objects that get members. Null where these do not lead there, or nobody knows what they do.
+ */
+export function scopeAt(place: Ast.Node, { node, scope }: Callable, folder: Folder): Scope | null {
+  if (node.body?.type !== 'BlockStatement') return null;
+  const run: Run = {
+    scope: { ...scope, bindings: new Bindings(scope.bindings) },
+    depth: 0,
+    folder,
+    early: [],
+  };
+  const before = node.body.body.filter((one) => one.end <= place.start);
+  return runAll(before, run) === null && run.early.length === 0 ? run.scope : null;
+}
+
 /** `this` and `super` of an arrow function or a getter are those of the class it stands in. */
 function heldBy(scope: Scope, caller: Scope): Holder {
   return { ...(scope.module === caller.module ? holderOf(caller) : {}), ...holderOf(scope) };
 }
 
 function runAll(statements: readonly Ast.Node[], run: Run): Outcome {
-  for (const statement of statements) {
+  for (const [index, statement] of statements.entries()) {
     if (!run.folder.spend()) return LOST;
     const outcome = runOne(statement, run);
+    if (outcome && 'leaves' in outcome && outcome.leaves === 'perhaps')
+      return runPerhaps(statements.slice(index + 1), run);
     if (outcome) return outcome;
   }
   return null;
+}
+
+/** The rest of a round that may have ended before: what it changes is uncertain. */
+function runPerhaps(statements: readonly Ast.Node[], run: Run): Outcome {
+  const bindings = new Bindings(run.scope.bindings);
+  const outcome = runAll(statements, { ...run, scope: { ...run.scope, bindings } });
+  if (outcome && ('returns' in outcome || outcome.leaves === 'loop')) return LOST;
+  for (const [name, bound] of changedIn(bindings, run)) makeUncertain(name, bound, run);
+  return { leaves: 'perhaps' };
+}
+
+/** What a way changes of what was known before it. */
+function changedIn(bindings: Bindings<Bound>, run: Run): [string, Bound][] {
+  return [...bindings.own()].filter(([name]) => run.scope.bindings.has(name) || name.includes('.'));
 }
 
 function runOne(node: Ast.Node, run: Run): Outcome {
@@ -113,13 +145,14 @@ function unknownBranch(node: Ast.IfStatement, run: Run): Outcome {
   const outcomes = branches.map((branch) => {
     const bindings = new Bindings(run.scope.bindings);
     const outcome = runOne(branch, { ...run, scope: { ...run.scope, bindings } });
-    for (const [name, bound] of outcome ? [] : bindings.own())
-      if (run.scope.bindings.has(name) || name.includes('.')) changed.push([name, bound]);
+    if (!outcome) changed.push(...changedIn(bindings, run));
     return outcome;
   });
   for (const [name, bound] of changed) makeUncertain(name, bound, run);
   const ended = outcomes.filter((one) => one !== null);
   const returned = ended.filter((one) => 'returns' in one);
+  const isOfRound = (one: Outcome) => one !== null && 'leaves' in one && one.leaves !== 'loop';
+  if (ended.length > 0 && ended.every(isOfRound)) return { leaves: 'perhaps' };
   if (returned.length < ended.length) return LOST;
   const lists = returned.flatMap((one) => (Array.isArray(one.returns) ? [one.returns] : []));
   const isList = (one: { returns: Folded }) => Array.isArray(one.returns) || one.returns === UNKNOWN;
@@ -131,14 +164,24 @@ function unknownBranch(node: Ast.IfStatement, run: Run): Outcome {
   return null;
 }
 
-/** A name that one way changes: a list may hold the items of either way, anything else may be anything. */
+/** A name that one way changes. */
 function makeUncertain(name: string, changed: Bound, run: Run): void {
-  const known = run.scope.bindings.get(name)?.value;
-  const both: Folded[] | null =
-    Array.isArray(known) && Array.isArray(changed.value)
-      ? [...new Set<Folded>([...known, ...changed.value]), UNKNOWN]
-      : null;
-  run.scope.bindings.set(name, boundTo(both ?? UNKNOWN, run.scope));
+  const known = run.scope.bindings.get(name);
+  const either =
+    known && 'value' in known && 'value' in changed ? eitherOf(known.value, changed.value) : UNKNOWN;
+  run.scope.bindings.set(name, boundTo(either, run.scope));
+}
+
+/** Either of two values: a list may hold the items of both, an object has both's members; anything else may be anything. */
+function eitherOf(one: Folded, other: Folded): Folded {
+  if (one === other) return one;
+  if (Array.isArray(one) && Array.isArray(other)) return [...new Set<Folded>([...one, ...other, UNKNOWN])];
+  if (!isFoldedObject(one) || !isFoldedObject(other)) return UNKNOWN;
+  const names = new Set([...one.object.keys(), ...other.object.keys()]);
+  const heldIn = ({ object }: FoldedObject, name: string) => (object.has(name) ? object.get(name) : UNKNOWN);
+  return {
+    object: new Map([...names].map((name) => [name, eitherOf(heldIn(one, name), heldIn(other, name))])),
+  };
 }
 
 function declare(one: Ast.VariableDeclarator, run: Run, value: (node: Ast.Node) => Folded): void {
@@ -192,6 +235,8 @@ function runLoop(
 /** What a loop is run for each of: the keys of an object, or the items of a list; of objects only maps have any. */
 function roundsOver(over: Folded, isOfKeys: boolean): Folded {
   if (!isOfKeys) return isFoldedObject(over) ? entriesOf(over) : over;
+  // Of what is not there a loop over keys has no round.
+  if (over === undefined || over === null) return [];
   if (Array.isArray(over)) return over.map((_, index) => String(index));
   return isFoldedObject(over) ? [...over.object.keys()] : UNKNOWN;
 }
