@@ -280,7 +280,7 @@ test.each<[what: string, before: string, options: string, attributes: string]>([
   [
     'nothing where there are none',
     'for (const key in options.events) state.list.push(`on${key}`);',
-    '{ props: {} }',
+    '{ label: 1 }',
     '',
   ],
   [
