@@ -55,8 +55,9 @@ function readObserved(context: LayerContext, attributes: AttributeSeen[], notes:
     ...context.scope,
     above: (name, depth) => (name === 'observedAttributes' ? [] : (above?.(name, depth) ?? UNKNOWN)),
   };
-  const folded = foldStaticMember(node, 'observedAttributes', scopeBefore(node, scope) ?? scope, 0);
   const text = context.layer.module.source.slice(place.start, place.end);
+  const filled = isFilledBefore(text, context.layer) ? scopeBefore(node, scope) : null;
+  const folded = foldStaticMember(node, 'observedAttributes', filled ?? scope, 0);
   const list = Array.isArray(folded) ? folded : [UNKNOWN];
   const replaces = !/\.observedAttributes\b/.test(text) && !list.includes(UNKNOWN);
   for (const name of list) {
@@ -69,6 +70,23 @@ function readObserved(context: LayerContext, attributes: AttributeSeen[], notes:
     at: context.at(place),
   });
 }
+
+/** Does the function around a class put something into a list that a member names, before the class stands there? */
+function isFilledBefore(text: string, { node, module }: Layer): boolean {
+  const around = functionsAround(node, module.program).at(-1);
+  if (!around || text.length > LONGEST_MENTION || node.start - around.start > LONGEST_MAKER) return false;
+  const before = module.source.slice(around.start, node.start);
+  const names = new Set(text.match(/[\p{ID_Start}$_][\p{ID_Continue}$]*/gu));
+  return [...before.matchAll(FILLING)].some(([, name = '']) => names.has(name));
+}
+
+/** A list is named in so many characters. */
+const LONGEST_MENTION = 500;
+/** What stands before the class in a function that makes it; functions around whole bundles are longer. */
+const LONGEST_MAKER = 20_000;
+
+/** `list.push(`, `held.lists.own.push(` */
+const FILLING = /([\p{ID_Start}$_][\p{ID_Continue}$]{0,60})(?:\.[\w$]{1,60}){0,3}?\.(?:push|unshift)\(/gu;
 
 /**
  * What a class above lists for this one: its own list asks for members that each class may have another of, as
