@@ -179,6 +179,8 @@ describe('defaults', () => {
         set least(v) { this.l = v; }
         /** @default - */
         set other(v) { this.o = v; }
+        /** @default 8 */
+        get last() { return this.x; } set last(v) { this.x = v; }
       } ${DEFINED}`,
       '',
     );
@@ -187,6 +189,7 @@ describe('defaults', () => {
       ['most', '3'],
       ['least', undefined],
       ['other', undefined],
+      ['last', '8'],
     ]);
   });
 
@@ -298,6 +301,14 @@ describe('events', () => {
       ['shut', 'null', { type: 'null' }],
     ]);
     expect(properties).toEqual([]);
+  });
+
+  test('what only has such a type is a member like any other', () => {
+    const { contract } = surveyed({
+      'pier.ts': `class Pier extends HTMLElement { event!: { title: string }; lastEvent?: { at: number }; eventMap = { shut: 1 }; } ${DEFINED}`,
+    });
+    const names = contract.components[0]?.properties.map((one) => one.name);
+    expect(names).toEqual(['event', 'lastEvent', 'eventMap']);
   });
 
   test('in source as well, where the comment of the class stays its own', () => {

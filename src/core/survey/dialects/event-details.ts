@@ -40,10 +40,12 @@ export const eventDetails: Dialect = {
 /** The name of a field that is given nothing and whose name and type are about events; null for any other member. */
 function nameOfDetails(member: Ast.Node): string | null {
   if (member.type !== 'PropertyDefinition' || member.static || member.value || member.computed) return null;
-  if (member.key.type !== 'Identifier' || !/events?(?:details?|types?|map)?$/i.test(member.key.name))
-    return null;
-  return detailsIn(member).length > 0 ? member.key.name : null;
+  if (member.decorators.length > 0 || member.key.type !== 'Identifier') return null;
+  return NAMES.test(member.key.name) && detailsIn(member).length > 0 ? member.key.name : null;
 }
+
+/** An `event` alone may be what a calendar shows. */
+const NAMES = /^(?:[$_]+events?|[$_]*events?(?:details?|types?|map))$/i;
 
 /** What the type of a field says by name, besides what it takes over from another. */
 function detailsIn(member: Ast.Node): Ast.TSPropertySignature[] {

@@ -101,6 +101,7 @@ function readMember(
     origin: 'member',
     ...(type ? { type } : {}),
     ...(initial === undefined ? {} : { default: initial }),
+    ...(before?.said === undefined ? {} : { said: before.said }),
     ...defaultSaid(doc),
     readonly: ('readonly' in member && member.readonly) || isReadonlyDoc(doc),
     writable: accessor === null || accessor === 'set' || before?.writable === true,

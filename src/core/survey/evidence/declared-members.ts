@@ -64,7 +64,8 @@ function declaredMembers(
 function addedBy(module: Module): Set<string> {
   const names = new Set<string>();
   walk(module.program, (node) => {
-    if (!('returnType' in node) || !node.returnType) return !node.type.startsWith('Class');
+    if (!('returnType' in node) || !node.returnType)
+      return !/^(?:Class|TSInterface|TSTypeAlias)/.test(node.type);
     walk(node.returnType, (inner) => {
       if (inner.type === 'TSTypeReference' && inner.typeName.type === 'Identifier')
         names.add(inner.typeName.name);
