@@ -143,6 +143,42 @@ describe('members by their declarations', () => {
   });
 });
 
+test.each<[what: string, method: string, text: string]>([
+  [
+    'types and a result',
+    '/** @param {Date} from\n * @returns {boolean} */ go(from) {}',
+    'go(from: Date): boolean',
+  ],
+  [
+    'what may be left out',
+    '/** @param {Date} [from] - When.\n * @param {?string=} to */ go(from, to) {}',
+    'go(from?: Date, to?: string | null): unknown',
+  ],
+  [
+    'what may be left out before what may not',
+    '/** @param {Date=} from\n * @param {string} to */ go(from, to) {}',
+    'go(from: Date | undefined, to: string): unknown',
+  ],
+  [
+    'a value of its own',
+    "/** @param {string} to */ async go(to = 'x') {}",
+    'go(to?: string): Promise<unknown>',
+  ],
+  [
+    'one of several',
+    '/** @param {*} to */ go(from, to, ...rest) {}',
+    'go(from, to: unknown, ...rest): unknown',
+  ],
+  [
+    'no type at all',
+    '/** @param {} to\n * @param {a b} from\n * @returns {(} */ go(to, from) {}',
+    'go(to, from): unknown',
+  ],
+])('a method without annotations by its comment: %s', (_, method, text) => {
+  const { methods } = compiled(`class Pier extends HTMLElement { ${method} } ${DEFINED}`, '');
+  expect(methods.map((one) => one.text)).toEqual([text]);
+});
+
 describe('defaults', () => {
   test.each<[written: string, told: string | undefined]>([
     ['!0', 'true'],

@@ -115,7 +115,7 @@ function decoratedMethods(context: LayerContext): MethodEvidence[] {
     return [
       {
         name,
-        text: methodText(name, member.value, context),
+        text: methodText(name, member.value, context, context.doc(member)),
         words: { ...wordsOf(context.doc(member)), at: context.at(member) },
       },
     ];

@@ -27,13 +27,24 @@ export function typeOf(node: Ast.TSType, module: Module, graph: ModuleGraph): Ty
   return { text: textOf(node, module.source), schema: schemaOf(node, context) };
 }
 
-/** The type in the braces of a doc comment. `?T`, `T=` and `*` are read as doc comments mean them. */
-export function typeOfText(text: string, module: Module, graph: ModuleGraph): TypeInfo {
-  const plain = text
+/** What the braces of a doc comment hold, as TypeScript: `?T`, `T=` and `*` are read as doc comments mean them. */
+function plainType(text: string): string {
+  return text
     .replace(/=$/, '')
     .replace(/^\?\s*(.+)$/, '$1 | null')
     .replace(/^!/, '')
     .replace(/^\*$/, 'unknown');
+}
+
+/** The text of a type in the braces of a doc comment as TypeScript; null for what is none. */
+export function typeText(text: string): string | null {
+  const parsed = parseType(plainType(text));
+  return parsed && textOf(parsed.node as Ast.TSType, parsed.source);
+}
+
+/** The type in the braces of a doc comment. */
+export function typeOfText(text: string, module: Module, graph: ModuleGraph): TypeInfo {
+  const plain = plainType(text);
   const parsed = parseType(plain);
   if (!parsed) return { text: plain, schema: null };
   const context = { graph, module, source: parsed.source, parameters: new Map(), open: new Set<string>() };
