@@ -102,7 +102,7 @@ describe('members by their declarations', () => {
       'declare enum Deck { Upper = "Upper", Car = "Car" } type Side = "a" | "b"; export declare class Pier extends HTMLElement { deck: `${Deck}`; side: `to-${Side}`; other: `x${string}`; }',
     );
     expect(component.properties[0]?.type).toEqual({
-      text: '`${Deck}`',
+      text: "'Upper' | 'Car'",
       schema: { enum: ['Upper', 'Car'] },
     });
   });

@@ -159,7 +159,10 @@ function words(item: ItemWords): string {
     ? `Deprecated${item.deprecated === true ? '. ' : `: ${item.deprecated} `}`
     : '';
   const from = item.inheritedFrom ? ` (from ${item.inheritedFrom})` : '';
-  return `${deprecated}${item.description ?? ''}${from}`.replaceAll(/\s+/g, ' ').trim();
+  return `${deprecated}${item.description ?? ''}${from}`
+    .replaceAll(/\s*\n\s*/g, '\n')
+    .replaceAll(/[^\S\n]+/g, ' ')
+    .trim();
 }
 
 function flags(event: Component['events'][number]): string {

@@ -30,7 +30,7 @@ export function tableRows(
   indent = '',
 ): string[][] {
   const natural = columns.map((_, index) =>
-    rows.reduce((most, row) => Math.max(most, lengthOf(row[index] ?? '')), 0),
+    rows.reduce((most, row) => Math.max(most, longestLine(row[index] ?? '')), 0),
   );
   const flexible = columns.findIndex((column) => column.flexible);
   const fixed = natural.reduce((sum, one, index) => (index === flexible ? sum : sum + one), 0);
@@ -72,8 +72,14 @@ function padded(text: string, { align, paint }: Column, width: number): string {
   return align === 'right' ? space + shown : shown + space;
 }
 
-/** Breaks text into lines of at most `width`, between words where there are any. */
+/** Breaks text into lines of at most `width`, between words where there are any; lines of its own stay apart. */
 export function wrap(text: string, width: number): string[] {
+  return text.includes('\n')
+    ? text.split('\n').flatMap((line) => wrapLine(line, width))
+    : wrapLine(text, width);
+}
+
+function wrapLine(text: string, width: number): string[] {
   if (width <= 0 || text.length <= width || lengthOf(text) <= width) return [text];
   const lines: string[] = [];
   let line = '';
@@ -95,6 +101,11 @@ export function wrap(text: string, width: number): string[] {
   }
   if (line !== '') lines.push(line);
   return lines;
+}
+
+function longestLine(text: string): number {
+  if (!text.includes('\n')) return lengthOf(text);
+  return text.split('\n').reduce((most, line) => Math.max(most, lengthOf(line)), 0);
 }
 
 function lengthOf(text: string): number {

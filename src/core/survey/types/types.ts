@@ -1,6 +1,7 @@
 /** Type syntax -> text and JSON Schema 2020-12. Aliases, interfaces and enums are followed across modules. */
 
 import type { JsonSchema, TypeInfo } from '../../contract/types.js';
+import { stringLiteral } from '../../emit/text.js';
 import { fold } from '../folding/fold.js';
 import { asStrings, isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
@@ -24,7 +25,13 @@ export type TypeReader = (text: string) => TypeInfo;
 /** The type an annotation names. */
 export function typeOf(node: Ast.TSType, module: Module, graph: ModuleGraph): TypeInfo {
   const context = { graph, module, source: module.source, parameters: new Map(), open: new Set<string>() };
-  return { text: textOf(node, module.source), schema: schemaOf(node, context) };
+  const schema = schemaOf(node, context);
+  // A template is told by its texts: what is put into it has a name in its module only.
+  const texts = node.type === 'TSTemplateLiteralType' ? schema?.enum : undefined;
+  const text = Array.isArray(texts)
+    ? texts.map((one) => stringLiteral(String(one))).join(' | ')
+    : textOf(node, module.source);
+  return { text, schema };
 }
 
 /** What the braces of a doc comment hold, as TypeScript: `?T`, `T=` and `*` are read as doc comments mean them. */
