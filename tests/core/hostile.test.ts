@@ -365,8 +365,34 @@ test.each([
     'branches after one another',
     `${Array.from({ length: 2000 }, (_, index) => `if (a == ${index}) { var b${index} = 1; }`).join(' else ')} customElements.define('pier-a', class extends HTMLElement {});`,
   ],
+  [
+    'lines for tools between a comment and a member',
+    `class P extends HTMLElement { ${'/** Words. */\n// @ts-ignore\n'.repeat(20_000)} deck = 1; } customElements.define('pier-a', P);`,
+  ],
+  [
+    'members behind one line for tools',
+    `// eslint-disable\nclass P extends HTMLElement { ${Array.from({ length: 10_000 }, (_, index) => `d${index} = 1;`).join('')} } customElements.define('pier-a', P);`,
+  ],
+  [
+    'ends of rounds that nobody can tell',
+    `class P extends HTMLElement { static get observedAttributes() { const all = []; for (const one of ['a', 'b']) { ${'if (location.x) continue; all.push(one);'.repeat(5000)} } return all; } } customElements.define('pier-a', P);`,
+  ],
+  [
+    'parameters and what is said of them',
+    `class P extends HTMLElement {\n/**\n${Array.from({ length: 5000 }, (_, index) => ` * @param {string=} p${index}`).join('\n')}\n */\ngo(${Array.from({ length: 5000 }, (_, index) => `p${index}`).join(',')}) {} } customElements.define('pier-a', P);`,
+  ],
 ])('thousands of %s', (_, source) => {
   const { contract, findings } = surveyed({ 'a.js': source });
   expect(contract.components.map((one) => one.tag)).toEqual(['pier-a']);
   expect(findings).toEqual([]);
+});
+
+test('thousands of interfaces above one another', () => {
+  const names = Array.from({ length: 5000 }, (_, index) => `I${index}`);
+  const { contract } = surveyed({
+    'a.js':
+      "export const make = (S) => class extends S { set deck(v) {} }; customElements.define('pier-a', make(HTMLElement));",
+    'a.d.ts': `${names.map((name, index) => `interface ${name} extends I${index + 1} { deck: number }`).join(' ')} export declare function make<T>(S: T): I0 & T;`,
+  });
+  expect(contract.components[0]?.properties[0]?.type.text).toBe('number');
 });

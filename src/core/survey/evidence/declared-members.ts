@@ -76,6 +76,9 @@ function addedBy(module: Module): Set<string> {
   return names;
 }
 
+/** So many classes and interfaces stand one above the other, or side by side. */
+const MOST_ABOVE = 100;
+
 /** The members of a class or an interface of the package, after those of what it extends. */
 function addNamed(
   name: string,
@@ -89,7 +92,7 @@ function addNamed(
   const { declaration, module } = found;
   if (declaration.kind !== 'class' && declaration.kind !== 'type') return;
   const { node } = declaration;
-  if (visited.has(node) || node.type === 'TSTypeAliasDeclaration') return;
+  if (visited.has(node) || visited.size > MOST_ABOVE || node.type === 'TSTypeAliasDeclaration') return;
   visited.add(node);
   const above =
     node.type === 'TSInterfaceDeclaration' ? node.extends.map((one) => one.expression) : [node.superClass];

@@ -21,6 +21,8 @@ interface Run {
   folder: Folder;
   /** Lists that are returned on ways of which nobody knows whether they are taken. */
   early: Folded[][];
+  /** Ends of rounds, one inside the rest of another, of which nobody knows whether they come. */
+  perhaps?: number;
 }
 
 /** What a statement comes to: nothing yet, the end of a round (for sure, or perhaps) or of a loop, a returned value. */
@@ -29,6 +31,7 @@ type Outcome = { returns: Folded } | { leaves: 'round' | 'perhaps' | 'loop' } | 
 const LOST: Outcome = { returns: UNKNOWN };
 const LONGEST_LOOP = 1_000;
 const LONGEST_LIST = 2_000;
+const MOST_PERHAPS = 16;
 
 /** What a function returns, its parameters being bound in its scope already. */
 export function runBody({ node, scope }: Callable, caller: Scope, depth: number, folder: Folder): Folded {
@@ -81,8 +84,10 @@ function runAll(statements: readonly Ast.Node[], run: Run): Outcome {
 
 /** The rest of a round that may have ended before: what it changes is uncertain. */
 function runPerhaps(statements: readonly Ast.Node[], run: Run): Outcome {
+  const { perhaps = 0 } = run;
+  if (perhaps >= MOST_PERHAPS) return LOST;
   const bindings = new Bindings(run.scope.bindings);
-  const outcome = runAll(statements, { ...run, scope: { ...run.scope, bindings } });
+  const outcome = runAll(statements, { ...run, scope: { ...run.scope, bindings }, perhaps: perhaps + 1 });
   if (outcome && ('returns' in outcome || outcome.leaves === 'loop')) return LOST;
   for (const [name, bound] of changedIn(bindings, run)) makeUncertain(name, bound, run);
   return { leaves: 'perhaps' };

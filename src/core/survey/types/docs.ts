@@ -180,25 +180,32 @@ function bracedType(text: string): { type: string | null; after: string } {
   return { type: null, after: text };
 }
 
+/** What is said to tools: `// @ts-expect-error`, `// eslint-disable-next-line`, `// prettier-ignore`. */
 const TOOL_LINE = /^\s*(?:@ts-|[a-z]+-(?:disable|ignore|enable)|[a-z-]+ ignore\b|tslint:)/;
+/** So many lines for tools may stand between a doc comment and what it is of. */
+const MOST_LINES = 8;
 
 /** Modifiers and a name fit in this many characters; more between comment and node is other code. */
 const FARTHEST = 200;
 
-function commentBefore(module: Module, start: number): Comment | null {
-  const found = module.comments[commentsUpTo(module, start) - 1];
-  if (!found) return null;
-  if (found.type === 'Line') {
-    // Lines for tools may stand between a doc comment and what it is of: `// @ts-expect-error`.
-    const isBetween = TOOL_LINE.test(found.value) && module.source.slice(found.end, start).trim() === '';
-    return isBetween ? commentBefore(module, found.start) : null;
+function commentBefore(module: Module, place: number): Comment | null {
+  const { comments, source } = module;
+  let start = place;
+  let at = commentsUpTo(module, start) - 1;
+  for (const first = at; at > first - MOST_LINES; at -= 1) {
+    const found = comments[at];
+    if (!found || start - found.end > FARTHEST) return null;
+    const between = source.slice(found.end, start);
+    if (found.type === 'Block') return isOnlyModifiers(between) ? found : null;
+    if (!TOOL_LINE.test(found.value) || between.trim() !== '') return null;
+    start = found.start;
   }
-  if (start - found.end > FARTHEST) return null;
-  const between = module.source.slice(found.end, start);
-  // A decorator's at sign, and the comma that compilers put in front of a decorator, count as nothing.
-  return /^\s*[,@]?\s*(?:(?:export|default|abstract|declare|const|let|var)\s+|[\w$]+\s*=\s*)*$/.test(between)
-    ? found
-    : null;
+  return null;
+}
+
+/** A decorator's at sign, and the comma that compilers put in front of a decorator, count as nothing. */
+function isOnlyModifiers(text: string): boolean {
+  return /^\s*[,@]?\s*(?:(?:export|default|abstract|declare|const|let|var)\s+|[\w$]+\s*=\s*)*$/.test(text);
 }
 
 /** The comments that stand inside a node. */
