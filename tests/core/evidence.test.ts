@@ -328,29 +328,19 @@ test('a manifest tells the rest where the code only shows the rough kind', () =>
       this.dispatchEvent(new CustomEvent('shut', { detail: 3 }));
     }
   } customElements.define('pier-a', Pier);`;
-  const manifest = {
-    modules: [
-      {
-        path: 'a.js',
-        declarations: [
-          {
-            kind: 'class',
-            name: 'Pier',
-            tagName: 'pier-a',
-            members: [
-              { kind: 'field', name: 'rows', type: { text: 'string[]' } },
-              { kind: 'field', name: 'state', type: { text: '{ kind: string; why?: string }' } },
-              { kind: 'field', name: 'most', type: { text: 'string' } },
-            ],
-            events: [
-              { name: 'pick', type: { text: 'CustomEvent<string[]>' } },
-              { name: 'shut', type: { text: 'CustomEvent<string>' } },
-            ],
-          },
-        ],
-      },
+  const told = {
+    members: [
+      { kind: 'field', name: 'rows', type: { text: 'string[]' } },
+      { kind: 'field', name: 'state', type: { text: '{ kind: string; why?: string }' } },
+      { kind: 'field', name: 'most', type: { text: 'string' } },
+    ],
+    events: [
+      { name: 'pick', type: { text: 'CustomEvent<string[]>' } },
+      { name: 'shut', type: { text: 'CustomEvent<string>' } },
     ],
   };
+  const pierClass = { kind: 'class', name: 'Pier', tagName: 'pier-a', ...told };
+  const manifest = { modules: [{ path: 'a.js', declarations: [pierClass] }] };
   const { contract } = survey({
     paths: ['a.js'],
     reader: reader({ 'a.js': source }),

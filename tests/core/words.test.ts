@@ -107,6 +107,17 @@ describe('members by their declarations', () => {
     });
   });
 
+  test('comments inside a type are left out, texts that look like them are not', () => {
+    const component = compiled(
+      `class Pier extends HTMLElement { accept = ''; place = null; } ${DEFINED}`,
+      "export declare class Pier extends HTMLElement { accept: /* all */ 'image/*' | '*/*'; place: { at: string; // where\n url: 'http://a' }; }",
+    );
+    expect(component.properties.map((one) => one.type.text)).toEqual([
+      "'image/*' | '*/*'",
+      "{ at: string; url: 'http://a' }",
+    ]);
+  });
+
   test('lines for tools do not part a comment from its member; others do', () => {
     const component = compiled(
       `class Pier extends HTMLElement {
@@ -192,16 +203,14 @@ describe('defaults', () => {
     ["'north'", "'north'"],
     ['`north`', "'north'"],
     ['[a, 1]', '[a, 1]'],
-    ['this.made', undefined],
+    ['LONG', `'${'deck '.repeat(15)}d...`],
   ])('%s is told as %s', (written, told) => {
-    const before = "const Deck = { Car: 'car' }; const LENGTH = 12; const a = () => 1;";
+    const before = `const Deck = { Car: 'car' }; const LENGTH = 12; const a = () => 1; const LONG = '${'deck '.repeat(40)}';`;
     const component = compiled(
-      `${before} class Pier extends HTMLElement { made = null; set one(v) {} get one() { return 1; } constructor() { super(); helper(this, 'made', ${written}); this.held = ${written}; } } ${DEFINED}`,
+      `${before} class Pier extends HTMLElement { constructor() { super(); this.held = ${written}; } } ${DEFINED}`,
       '',
     );
-    const held = component.properties.find((one) => one.name === 'held');
-    if (written === 'this.made') expect(component.properties[0]?.default).toBe('null');
-    else expect(held?.default).toBe(told);
+    expect(component.properties.map((one) => [one.name, one.default])).toEqual([['held', told]]);
   });
 
   test('a comment says them only where the code does not', () => {
@@ -215,6 +224,8 @@ describe('defaults', () => {
         set least(v) { this.l = v; }
         /** @default - */
         set other(v) { this.o = v; }
+        /** @default none */
+        set shape(v) { this.s = v; }
         /** @default 8 */
         get last() { return this.x; } set last(v) { this.x = v; }
       } ${DEFINED}`,
@@ -225,6 +236,7 @@ describe('defaults', () => {
       ['most', '3'],
       ['least', undefined],
       ['other', undefined],
+      ['shape', 'none'],
       ['last', '8'],
     ]);
   });
@@ -367,7 +379,7 @@ describe('events', () => {
     ]);
   });
 
-  test.each<[what: string, declared: string, eventType: string, detail: string]>([
+  test.each<[what: string, declared: string, eventType: string, detail: string, named?: string]>([
     ['an alias', 'export type Shut = CustomEvent<{ berth: number }>;', 'CustomEvent', '{ berth: number }'],
     ['an alias of an alias', 'type A = CustomEvent<string>; export type Shut = A;', 'CustomEvent', 'string'],
     [
@@ -386,10 +398,24 @@ describe('events', () => {
       'null',
     ],
     ['one that leads in a circle', 'export type Shut = Shut;', 'Shut', 'null'],
-  ])('the type of an event through %s', (_, declared, eventType, detail) => {
+    [
+      'an alias that is given the detail',
+      'export type Shut<T> = CustomEvent<T>;',
+      'CustomEvent',
+      'number',
+      'Shut<number>',
+    ],
+    [
+      'a class that is given the detail',
+      'export declare class Shut<T> extends CustomEvent<T> {}',
+      'Shut',
+      'number',
+      'Shut<number>',
+    ],
+  ])('the type of an event through %s', (_, declared, eventType, detail, named = 'Shut') => {
     const { events } = compiled(
       `class Pier extends HTMLElement { shut() { this.dispatchEvent(new CustomEvent('shut', { detail: this.x })); } } ${DEFINED}`,
-      'import type { Shut } from "./shut.js"; export interface PierEventMap { shut: Shut } export declare class Pier extends HTMLElement { shut(): void; }',
+      `import type { Shut } from "./shut.js"; export interface PierEventMap { shut: ${named} } export declare class Pier extends HTMLElement { shut(): void; }`,
       { 'shut.d.ts': declared },
     );
     expect(events.map((one) => [one.eventType, one.detail.text])).toEqual([[eventType, detail]]);

@@ -15,6 +15,7 @@ import type {
   MethodEvidence,
   PropertyEvidence,
 } from '../evidence/evidence.js';
+import { hiddenMember } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { Folded, FoldedObject } from '../folding/folded.js';
@@ -26,8 +27,9 @@ import { calledWith, withLocals } from '../folding/scopes.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
+import { methodText } from '../types/signatures.js';
 import { classEvents, declaredWords, detailSaid, emitters, withDeclaredDetail } from './emitters.js';
-import { isDocumentedAccessor, memberType, methodText } from './members.js';
+import { isDocumentedAccessor, memberType } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';
 import { ownMembers, prefixed } from './own-decorators.js';
@@ -115,7 +117,7 @@ function decoratedMethods(context: LayerContext): MethodEvidence[] {
     return [
       {
         name,
-        text: methodText(name, member.value, context, context.doc(member)),
+        text: methodText(name, member.value, context.layer.module, context.doc(member)),
         words: { ...wordsOf(context.doc(member)), at: context.at(member) },
       },
     ];
@@ -249,11 +251,6 @@ function onlyReturned({ body }: FunctionNode): Ast.Node | null | undefined {
   if (body?.type !== 'BlockStatement') return body;
   const [only] = body.body;
   return body.body.length === 1 && only?.type === 'ReturnStatement' ? only.argument : null;
-}
-
-/** A member that a decorator takes for a purpose of its own. */
-function hiddenMember(name: string, at: string): PropertyEvidence {
-  return { name, origin: 'member', internal: true, words: { at } };
 }
 
 /** A member that holds what is slotted: `@slot({ default: true }) items`, `@slot() header`. */

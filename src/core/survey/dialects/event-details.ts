@@ -7,6 +7,7 @@ import { kebabCase } from '../../emit/names.js';
 import { NO_DETAIL } from '../evidence/declared-events.js';
 import { annotationOf } from '../evidence/declared-members.js';
 import type { Dialect, EventTypes, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import { hiddenMember } from '../evidence/evidence.js';
 import { fold } from '../folding/fold.js';
 import { keyName } from '../folding/literals.js';
 import type { Module } from '../modules/modules.js';
@@ -29,8 +30,7 @@ export const eventDetails: Dialect = {
         const name = nameOfDetails(member);
         if (name === null) continue;
         for (const detail of detailsIn(member)) addDetail(detail, module, context, eventTypes);
-        if (module === layer.module)
-          properties.push({ name, origin: 'member', internal: true, words: { at: context.at(member) } });
+        if (module === layer.module) properties.push(hiddenMember(name, context.at(member)));
       }
     }
     return { eventTypes, properties };

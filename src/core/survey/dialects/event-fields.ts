@@ -7,6 +7,7 @@ import type { ContractEvent, TypeInfo } from '../../contract/types.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import { annotationOf } from '../evidence/declared-members.js';
 import type { Dialect, EventTypes, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import { hiddenMember } from '../evidence/evidence.js';
 import type { Field } from '../folding/fields.js';
 import { fieldsSet } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
@@ -37,8 +38,7 @@ export const eventFields: Dialect = {
       const flags = emitterFlags(made, context) ?? (isEmitter ? EVERY_FLAG : null);
       if (!flags) continue;
       const at = context.at(place);
-      // The emitter itself is nothing to assign to.
-      properties.push({ name, origin: 'member', internal: true, words: { at } });
+      properties.push(hiddenMember(name, at));
       const doc = declared ? docOf(declared.node, declared.module) : context.doc(place);
       const isStripped = !declared && context.declared?.node;
       if (isStripped || isInternal(doc) || isInnerName(name)) continue;

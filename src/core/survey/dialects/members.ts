@@ -10,9 +10,10 @@ import { UNKNOWN } from '../folding/folded.js';
 import { isFunction, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import type { Ast } from '../syntax/parse.js';
-import type { Doc, DocTag } from '../types/docs.js';
-import { defaultSaid, docOf, isInnerName, isInternal, NO_DOC, namedTag, wordsOf } from '../types/docs.js';
-import { NO_TYPE, typeOf, typeOfText, typeText } from '../types/types.js';
+import type { Doc } from '../types/docs.js';
+import { defaultSaid, docOf, isInnerName, isInternal, NO_DOC, wordsOf } from '../types/docs.js';
+import { methodText } from '../types/signatures.js';
+import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
 import { typeOfValue } from '../types/values.js';
 import { initialBehind, initialOf } from './initial.js';
 
@@ -87,7 +88,7 @@ function readMember(
   const internal = hidden(member, name, doc);
   const words: ItemWords = { ...wordsOf(doc), at: context.at(member) };
   if (member.type === 'MethodDefinition' && member.kind === 'method') {
-    methods.push({ name, text: methodText(name, member.value, context, doc), internal, words });
+    methods.push({ name, text: methodText(name, member.value, context.layer.module, doc), internal, words });
     return;
   }
   if (member.type === 'TSAbstractMethodDefinition') return;
@@ -144,48 +145,6 @@ function isReadonlyDoc(doc: Doc): boolean {
   return doc.tags.some((tag) => tag.tag === 'readonly');
 }
 
-/** A method as its signature reads, or as its doc comment says; a result that nobody tells is unknown. */
-export function methodText(name: string, node: Ast.Function, context: LayerContext, doc: Doc): string {
-  const { source } = context.layer.module;
-  const tags = new Map(
-    doc.tags.filter((one) => one.tag === 'param').map((one) => [namedTag(one).name, one] as const),
-  );
-  // Only what comes after the last that has to be given may be left out.
-  const needed = node.params.findLastIndex((one) => !mayBeLeftOut(one, tags));
-  const params = node.params.map((one, index) => {
-    const said = parameterSaid(one, tags);
-    if (!said) return source.slice(one.start, one.end);
-    if (!mayBeLeftOut(one, tags)) return `${said.name}: ${said.type}`;
-    return index > needed ? `${said.name}?: ${said.type}` : `${said.name}: ${said.type} | undefined`;
-  });
-  const result = node.returnType
-    ? source.slice(node.returnType.typeAnnotation.start, node.returnType.typeAnnotation.end)
-    : saidType(doc.tags.find((tag) => tag.tag === 'returns' || tag.tag === 'return'));
-  const implied = node.async ? 'Promise<unknown>' : 'unknown';
-  return `${name}(${params.join(', ')}): ${result ?? implied}`.replaceAll(/\s+/g, ' ');
-}
-
-type ParameterTags = ReadonlyMap<string, DocTag>;
-
-/** `@param {Date} from` of a parameter without an annotation; null where nothing is said of it. */
-function parameterSaid(parameter: Ast.Node, tags: ParameterTags): { name: string; type: string } | null {
-  const target = parameter.type === 'AssignmentPattern' ? parameter.left : parameter;
-  if (target.type !== 'Identifier' || target.typeAnnotation) return null;
-  const type = saidType(tags.get(target.name));
-  return type === null ? null : { name: target.name, type };
-}
-
-/** A parameter with a value of its own, `[from]` or `{Date=} from` in words, and all that are left. */
-function mayBeLeftOut(parameter: Ast.Node, tags: ParameterTags): boolean {
-  if (parameter.type !== 'Identifier') return ['AssignmentPattern', 'RestElement'].includes(parameter.type);
-  const tag = tags.get(parameter.name);
-  return parameter.optional || tag?.text.startsWith('[') === true || tag?.type?.endsWith('=') === true;
-}
-
-function saidType(tag: DocTag | undefined): string | null {
-  return tag?.type ? typeText(tag.type) : null;
-}
-
 /** A value as it is written; one that only has a name, or that a minifier wrote, as what it is. */
 function sourceOf(node: Ast.Node, context: LayerContext): string | undefined {
   if (node.type === 'UnaryExpression' && node.operator === 'void') return undefined;
@@ -193,12 +152,15 @@ function sourceOf(node: Ast.Node, context: LayerContext): string | undefined {
   if (node.type === 'Literal' && typeof node.value === 'number') return String(node.value);
   if (['UnaryExpression', 'MemberExpression', 'Identifier', 'TemplateLiteral'].includes(node.type)) {
     const folded = fold(node, context.scope);
-    if (typeof folded === 'string') return stringLiteral(folded);
+    if (typeof folded === 'string') return shortened(stringLiteral(folded));
     if (typeof folded === 'number' || typeof folded === 'boolean') return String(folded);
     // A minifier's name tells nothing.
     if (node.type === 'Identifier' && node.name.length < 3) return undefined;
   }
-  const text = context.layer.module.source.slice(node.start, node.end).replaceAll(/\s+/g, ' ');
+  return shortened(context.layer.module.source.slice(node.start, node.end).replaceAll(/\s+/g, ' '));
+}
+
+function shortened(text: string): string {
   return text.length > 80 ? `${text.slice(0, 77)}...` : text;
 }
 

@@ -13,6 +13,7 @@ import type {
 import { attributesOf } from '../../contract/types.js';
 import type { TypeReader } from '../types/types.js';
 import { NO_TYPE } from '../types/types.js';
+import { detailWritten } from './declared-events.js';
 import { rank } from './join-properties.js';
 import type { Claim, ClaimedComponent } from './manifest.js';
 
@@ -48,7 +49,7 @@ export function withClaim(component: Component, claim: ClaimedComponent, typeOf:
       ...component.events.map((one) => {
         const said = find(claim.events, one.name) ?? misspelt.get(one.name);
         if (!said) return one;
-        const detail = rank(one.detail) < 2 ? detailOf(said) : null;
+        const detail = rank(one.detail) < 2 ? detailWritten(said.type ?? '') : null;
         return { ...one, ...fill(one, said), ...(detail ? { detail: typeOf(detail) } : {}), declared: true };
       }),
       ...claim.events
@@ -137,13 +138,8 @@ function isAnswered(one: ContractNote, claim: ClaimedComponent): boolean {
   );
 }
 
-/** `T` of an event that is claimed to be a `CustomEvent<T>`. */
-function detailOf({ type }: Claim): string | null {
-  return /^CustomEvent\s*<([\s\S]+)>$/.exec(type ?? '')?.[1] ?? null;
-}
-
 function claimedEvent(said: Claim, typeOf: TypeReader): ContractEvent {
-  const detail = detailOf(said);
+  const detail = detailWritten(said.type ?? '');
   return {
     name: said.name,
     detail: detail ? typeOf(detail) : NO_TYPE,

@@ -82,14 +82,19 @@ function typeFromDoc(
   graph: ModuleGraph,
 ): { detail: TypeInfo; eventType: string } {
   if (!type) return { detail: NO_TYPE, eventType: 'CustomEvent' };
-  const generic = /^CustomEvent\s*<([\s\S]+)>$/.exec(type);
-  if (generic?.[1]) return { detail: typeOfText(generic[1], module, graph), eventType: 'CustomEvent' };
+  const detail = detailWritten(type);
+  if (detail !== null) return { detail: typeOfText(detail, module, graph), eventType: 'CustomEvent' };
   if (/^\w*Event$/.test(type)) {
     const found = graph.find(type, module);
     const plain = { detail: type === 'CustomEvent' ? NO_TYPE : NO_DETAIL, eventType: type };
     return (found && eventAbove(found, graph, 1)) ?? plain;
   }
   return { detail: typeOfText(type, module, graph), eventType: 'CustomEvent' };
+}
+
+/** `T` of the text `CustomEvent<T>`; null for any other. */
+export function detailWritten(type: string): string | null {
+  return /^CustomEvent\s*<([\s\S]+)>$/.exec(type)?.[1] ?? null;
 }
 
 function flagsInWords(words: string): Partial<Flags> {
@@ -143,8 +148,9 @@ function eventSaid(type: Ast.TSType, module: Module, graph: ModuleGraph, depth =
   const [argument] = type.typeArguments?.params ?? [];
   const found = depth < DEEPEST ? graph.find(name, module) : null;
   const above = found && eventAbove(found, graph, depth + 1);
-  if (above) return above;
-  if (argument) return { eventType: name, detail: typeOf(argument, module, graph) };
+  // What only has the name of a parameter there is what it is given here.
+  if (above && (!argument || above.detail.schema)) return above;
+  if (argument) return { eventType: above?.eventType ?? name, detail: typeOf(argument, module, graph) };
   return { eventType: name, detail: name === 'CustomEvent' ? NO_TYPE : NO_DETAIL };
 }
 

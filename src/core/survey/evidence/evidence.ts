@@ -49,6 +49,11 @@ export interface PropertyEvidence {
   words: ItemWords;
 }
 
+/** A member that serves a purpose of its own, and is nothing to assign to. */
+export function hiddenMember(name: string, at: string): PropertyEvidence {
+  return { name, origin: 'member', internal: true, words: { at } };
+}
+
 export interface MethodEvidence {
   name: string;
   text: string;

@@ -22,7 +22,12 @@ interface Run {
   /** Lists that are returned on ways of which nobody knows whether they are taken. */
   early: Folded[][];
   /** Ends of rounds, one inside the rest of another, of which nobody knows whether they come. */
-  perhaps?: number;
+  perhaps: number;
+}
+
+function startIn(scope: Scope, depth: number, folder: Folder): Run {
+  const bindings = new Bindings(scope.bindings);
+  return { scope: { ...scope, bindings }, depth, folder, early: [], perhaps: 0 };
 }
 
 /** What a statement comes to: nothing yet, the end of a round (for sure, or perhaps) or of a loop, a returned value. */
@@ -35,12 +40,7 @@ const MOST_PERHAPS = 16;
 
 /** What a function returns, its parameters being bound in its scope already. */
 export function runBody({ node, scope }: Callable, caller: Scope, depth: number, folder: Folder): Folded {
-  const run: Run = {
-    scope: { ...scope, ...heldBy(scope, caller), bindings: new Bindings(scope.bindings) },
-    depth,
-    folder,
-    early: [],
-  };
+  const run = startIn({ ...scope, ...heldBy(scope, caller) }, depth, folder);
   if (!node.body) return UNKNOWN;
   if (node.body.type !== 'BlockStatement') return folder.fold(node.body, run.scope, depth + 1);
   const outcome = runAll(node.body.body, run);
@@ -56,12 +56,7 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
  */
 export function scopeAt(place: Ast.Node, { node, scope }: Callable, folder: Folder): Scope | null {
   if (node.body?.type !== 'BlockStatement') return null;
-  const run: Run = {
-    scope: { ...scope, bindings: new Bindings(scope.bindings) },
-    depth: 0,
-    folder,
-    early: [],
-  };
+  const run = startIn(scope, 0, folder);
   const before = node.body.body.filter((one) => one.end <= place.start);
   return runAll(before, run) === null && run.early.length === 0 ? run.scope : null;
 }
@@ -84,7 +79,7 @@ function runAll(statements: readonly Ast.Node[], run: Run): Outcome {
 
 /** The rest of a round that may have ended before: what it changes is uncertain. */
 function runPerhaps(statements: readonly Ast.Node[], run: Run): Outcome {
-  const { perhaps = 0 } = run;
+  const { perhaps } = run;
   if (perhaps >= MOST_PERHAPS) return LOST;
   const bindings = new Bindings(run.scope.bindings);
   const outcome = runAll(statements, { ...run, scope: { ...run.scope, bindings }, perhaps: perhaps + 1 });

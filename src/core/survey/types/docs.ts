@@ -125,8 +125,8 @@ export function textOf(doc: Doc, tag: string): string | undefined {
   return doc.tags.find((one) => one.tag === tag)?.text || undefined;
 }
 
-/** What some write where there is none. */
-const NO_DEFAULT = /^(?:undefined|none|n\/a|[-–—]+)$/i;
+/** What some write where there is none; `none` may well be a value. */
+const NO_DEFAULT = /^(?:undefined|[-–—]+)$/;
 
 /** What a property is at first, in the words of its doc comment: `@default 'north'`. */
 export function defaultSaid(doc: Doc): { said?: string } {

@@ -324,9 +324,9 @@ function literalName(node: Ast.Node): string | null {
 }
 
 function textOf(node: Ast.TSType, source: string): string {
-  const text = source.slice(node.start, node.end);
-  return text
-    .replaceAll(/\/\*[\s\S]*?\*\//g, '')
-    .replaceAll(/\s+/g, ' ')
-    .trim();
+  const text = source.slice(node.start, node.end).replaceAll(COMMENTS, '$1');
+  return text.replaceAll(/\s+/g, ' ').trim();
 }
+
+/** Texts are matched to be kept: one may hold what would begin a comment, as `'image/*'` does. */
+const COMMENTS = /('(?:\\.|[^'\\])*'|"(?:\\.|[^"\\])*"|`(?:\\.|[^`\\])*`)|\/\*[\s\S]*?\*\/|\/\/[^\n]*/g;
