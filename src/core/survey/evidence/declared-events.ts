@@ -174,8 +174,8 @@ function eventAbove(
       detail: above?.detail ?? (superClass.name === 'CustomEvent' ? NO_TYPE : NO_DETAIL),
     };
   }
-  if (declaration.kind !== 'type') return null;
-  const { node } = declaration;
+  const node = module.types.get(name);
+  if (!node) return null;
   if (node.type === 'TSTypeAliasDeclaration') return eventSaid(node.typeAnnotation, module, graph, depth);
   return first(node.extends, ({ expression, typeArguments, start, end }) =>
     expression.type === 'Identifier'

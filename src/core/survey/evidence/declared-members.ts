@@ -46,6 +46,10 @@ function declaredMembers(
   const members = new Map<string, DeclaredMember>();
   if (node) {
     for (const member of node.body.body) addMember(member, module, graph, members);
+    // An interface of the same name adds to the class.
+    const beside = node.id && module.types.get(node.id.name);
+    if (beside?.type === 'TSInterfaceDeclaration')
+      for (const member of beside.body.body) addMember(member, module, graph, members);
     return { members, whole: true };
   }
   for (const name of addedBy(module)) addNamed(name, module, graph, members);

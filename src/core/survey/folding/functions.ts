@@ -1,6 +1,7 @@
 /** Functions and classes as syntax: what they return, what their parameters are bound to. */
 
-import { declarationsIn, statementsWithin } from '../modules/module.js';
+import { declarationsIn } from '../modules/declarations.js';
+import { statementsWithin } from '../modules/module.js';
 import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';

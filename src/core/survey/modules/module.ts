@@ -2,21 +2,14 @@
 
 import { LineMap } from '../../findings/lines.js';
 import { restoreModules } from '../syntax/commonjs.js';
+import { enumMembers } from '../syntax/compiled-enums.js';
 import type { Ast, Comment, Program } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { restoreClasses } from '../syntax/restoring.js';
+import type { Declaration, TypeDeclaration } from './declarations.js';
+import { declarationsIn } from './declarations.js';
 
-/** What a name at the top level of a module stands for. */
-export type Declaration =
-  | { kind: 'class'; node: Ast.Class }
-  | { kind: 'function'; node: Ast.Function }
-  | { kind: 'variable'; init: Ast.Expression | null; type: Ast.TSTypeAnnotation | null | undefined }
-  /** One name out of a destructured object or array. */
-  | { kind: 'member'; object: Ast.Expression; key: string; otherwise?: Ast.Expression }
-  | { kind: 'enum'; node: Ast.TSEnumDeclaration }
-  | { kind: 'type'; node: Ast.TSTypeAliasDeclaration | Ast.TSInterfaceDeclaration }
-  | { kind: 'import'; specifier: string; imported: string }
-  | { kind: 'namespace'; specifier: string };
+export type { Declaration } from './declarations.js';
 
 export type Exported =
   | { kind: 'local'; name: string }
@@ -33,6 +26,8 @@ export interface Module {
   errors: { message: string; start: number; end: number }[];
   lines: LineMap;
   declarations: Map<string, Declaration>;
+  /** What names stand for as types, also where a value has the same name. */
+  types: Map<string, TypeDeclaration>;
   exports: Map<string, Exported>;
   starExports: string[];
   /** What is assigned to members of names at the top level, by `name.member`. */
@@ -60,6 +55,7 @@ export function readModule(path: string, label: string, source: string): Module 
     errors,
     lines: new LineMap(source),
     declarations: new Map(),
+    types: new Map(),
     exports: new Map(),
     starExports: [],
     assigned: new Map(),
@@ -220,60 +216,6 @@ function addClassAliases(module: Module): void {
   }
 }
 
-/** The object that a compiled enum fills, or null when a call is no such thing. */
-function enumMembers(node: Ast.CallExpression): Ast.Expression | null {
-  const { callee } = node;
-  if (callee.type !== 'FunctionExpression' && callee.type !== 'ArrowFunctionExpression') return null;
-  const [parameter] = callee.params;
-  if (parameter?.type !== 'Identifier' || !callee.body) return null;
-  const properties: Ast.Node[] = [];
-  for (const expression of expressionsOf(callee.body)) {
-    if (expression.type === 'Identifier' && expression.name === parameter.name) continue;
-    if (expression.type !== 'AssignmentExpression') return null;
-    const { left, right } = expression;
-    if (left.type !== 'MemberExpression' || left.object.type !== 'Identifier') return null;
-    if (left.object.name !== parameter.name) return null;
-    // `Mark[Mark["High"] = 0] = "High"` names a number both ways.
-    const inner = left.property.type === 'AssignmentExpression' ? left.property : null;
-    const target = inner?.left.type === 'MemberExpression' ? inner.left : left;
-    const { start, end } = expression;
-    properties.push({
-      type: 'Property',
-      kind: 'init',
-      key: target.property,
-      value: inner ? inner.right : right,
-      computed: target.computed,
-      method: false,
-      shorthand: false,
-      start,
-      end,
-    } as unknown as Ast.Node);
-  }
-  if (properties.length === 0) return null;
-  return {
-    type: 'ObjectExpression',
-    properties,
-    start: node.start,
-    end: node.end,
-  } as unknown as Ast.Expression;
-}
-
-/** The expressions a function's body consists of, those of a return and of sequences among them. */
-function expressionsOf(body: Ast.Node): Ast.Node[] {
-  switch (body.type) {
-    case 'BlockStatement':
-      return body.body.flatMap(expressionsOf);
-    case 'ExpressionStatement':
-      return expressionsOf(body.expression);
-    case 'ReturnStatement':
-      return body.argument ? expressionsOf(body.argument) : [];
-    case 'SequenceExpression':
-      return body.expressions.flatMap(expressionsOf);
-    default:
-      return [body];
-  }
-}
-
 function addDefaultExport(module: Module, node: Ast.ExportDefaultDeclaration['declaration']): void {
   let name = DEFAULT_EXPORT;
   if (node.type === 'Identifier') name = node.name;
@@ -292,51 +234,13 @@ function addDefaultExport(module: Module, node: Ast.ExportDefaultDeclaration['de
 /** Takes in one declaring statement; returns the names it declares. */
 function declare(module: Module, node: Ast.Node): string[] {
   const declarations = declarationsIn(node);
-  for (const [name, declaration] of declarations) module.declarations.set(name, declaration);
+  for (const [name, declaration] of declarations) {
+    if (declaration.kind === 'type') module.types.set(name, declaration.node);
+    // An interface beside a class of its name says more of that; it does not take its place.
+    const isValue = (module.declarations.get(name)?.kind ?? 'type') !== 'type';
+    if (declaration.kind !== 'type' || !isValue) module.declarations.set(name, declaration);
+  }
   return declarations.map(([name]) => name);
-}
-
-/** The names one statement declares. */
-export function declarationsIn(node: Ast.Node): [string, Declaration][] {
-  switch (node.type) {
-    case 'ClassDeclaration':
-    case 'ClassExpression':
-      return node.id ? [[node.id.name, { kind: 'class', node }]] : [];
-    case 'FunctionDeclaration':
-    case 'TSDeclareFunction':
-      return node.id ? [[node.id.name, { kind: 'function', node }]] : [];
-    case 'TSEnumDeclaration':
-      return [[node.id.name, { kind: 'enum', node }]];
-    case 'TSTypeAliasDeclaration':
-    case 'TSInterfaceDeclaration':
-      return [[node.id.name, { kind: 'type', node }]];
-    case 'VariableDeclaration':
-      return node.declarations.flatMap(declared);
-    default:
-      return [];
-  }
-}
-
-function declared({ id, init }: Ast.VariableDeclarator): [string, Declaration][] {
-  if (id.type === 'Identifier') {
-    const members = init?.type === 'CallExpression' ? enumMembers(init) : null;
-    return [[id.name, { kind: 'variable', init: members ?? init, type: id.typeAnnotation }]];
-  }
-  if (!init) return [];
-  if (id.type === 'ArrayPattern') {
-    return id.elements.flatMap((one, index): [string, Declaration][] =>
-      one?.type === 'Identifier' ? [[one.name, { kind: 'member', object: init, key: String(index) }]] : [],
-    );
-  }
-  if (id.type !== 'ObjectPattern') return [];
-  return id.properties.flatMap((one): [string, Declaration][] => {
-    if (one.type !== 'Property' || one.computed || one.key.type !== 'Identifier') return [];
-    const target = one.value.type === 'AssignmentPattern' ? one.value.left : one.value;
-    const otherwise = one.value.type === 'AssignmentPattern' ? { otherwise: one.value.right } : {};
-    return target.type === 'Identifier'
-      ? [[target.name, { kind: 'member', object: init, key: one.key.name, ...otherwise }]]
-      : [];
-  });
 }
 
 function nameOf(node: Ast.ModuleExportName): string {

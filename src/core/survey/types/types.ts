@@ -256,8 +256,8 @@ function declaredSchema(name: string, args: Ast.TSType[], context: Context): Jso
     const values = isFoldedObject(folded) ? [...folded.object.values()] : [];
     return values.length > 0 && values.every((value) => value !== UNKNOWN) ? { enum: values } : null;
   }
-  if (declaration.kind !== 'type') return null;
-  const { node } = declaration;
+  const node = declaration.kind === 'class' ? undefined : found.module.types.get(found.name);
+  if (!node) return null;
   const parameters = new Map(
     (node.typeParameters?.params ?? []).map((parameter, index) => {
       const given = args[index];
