@@ -18,6 +18,7 @@ const surveyRooms = [
   ['types'],
   ['evidence'],
   ['events', 'markup', 'dialects'],
+  ['declaring'],
   ['registering'],
 ];
 const survey = (...rooms) => `^src/core/survey/(${rooms.join('|')})/`;

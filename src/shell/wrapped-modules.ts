@@ -16,6 +16,7 @@ export function specifiersOf(
   out: string,
 ): Map<string, string> {
   const known = components.flatMap((one): [string, string][] => {
+    if (one.typesOnly) return [];
     if (host.wraps === 'all') return [[one.tag, servedPath(one, surveyed)]];
     const specifier = specifierOf(one, surveyed, out);
     return one.unexported && !specifier.startsWith('.') ? [] : [[one.tag, specifier]];

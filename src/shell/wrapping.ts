@@ -63,7 +63,7 @@ export async function planWrapping(
         marked: items.filter((one) => one.outcome === 'marked'),
         broken: items.filter((one) => one.outcome === 'broken'),
       });
-      const isTyped = isKnownTag(component.tag, surveyed.modules.get(component.tag));
+      const isTyped = component.typesOnly || isKnownTag(component.tag, surveyed.modules.get(component.tag));
       tagged.push({ component, isTyped, attributes: tagAttributes(component, items) });
     }
   }
@@ -100,10 +100,11 @@ export async function planWrapping(
 
 /** Why importing its module does not define a component, and what does; null where it does. */
 function unregisteredBecause(
-  { module, registers, registeredBy, exportName, tag }: Component,
+  { module, registers, registeredBy, exportName, tag, typesOnly }: Component,
   isImported: boolean,
   isPrinted: boolean,
 ): string | null {
+  if (typesOnly) return 'only its types are there: bring in the script that defines it';
   if (!isImported)
     return 'its package exports no module that registers it: bring it in as the package asks for';
   // Wrappers call what registers it; what a server prints loads modules only.

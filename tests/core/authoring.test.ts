@@ -33,6 +33,12 @@ const PIER = 'class Pier extends HTMLElement {}';
 rows('registering', [
   ['a constant tag', `const T = 'pier-a'; ${PIER} customElements.define(T, Pier);`, 'pier-a:  |  | '],
   [
+    'a class with an interface of its name behind it',
+    `export class Pier extends HTMLElement { level = 1; } export interface Pier extends Mixed {} interface Mixed { deck: string }
+    customElements.define('pier-a', Pier);`,
+    'pier-a: level |  | ',
+  ],
+  [
     'an anonymous class',
     `customElements.define('pier-a', class extends HTMLElement { pick() { this.dispatchEvent(new Event('pick')) } });`,
     'pier-a:  |  | pick',

@@ -392,3 +392,47 @@ test('thousands of interfaces above one another', () => {
   });
   expect(contract.components[0]?.properties[0]?.type.text).toBe('number');
 });
+
+const MAPPED = "interface HTMLElementTagNameMap { 'pier-a': A0 }";
+const many = (count: number, one: (index: number) => string) =>
+  Array.from({ length: count }, (_, index) => one(index)).join(' ');
+
+test.each([
+  [
+    'interfaces above one another',
+    many(5000, (at) => `interface A${at} extends A${at + 1} { deck: number }`),
+  ],
+  [
+    'interfaces twice above one another',
+    many(60, (at) => `interface A${at} extends A${at + 1}, Omit<A${at + 1}, 'x'> { deck: number }`),
+  ],
+  [
+    'interfaces in a circle',
+    "interface A0 extends A1 { deck: A1['deck'] } interface A1 extends A0 { deck: A0['deck'] }",
+  ],
+  [
+    'types that are taken from one another',
+    many(3000, (at) => `interface A${at} { deck: A${at + 1}['deck'] }`),
+  ],
+  [
+    'namespaces inside one another',
+    `interface A0 { deck: N0.B } ${many(3000, (at) => `namespace N${at} {`)} ${'}'.repeat(3000)}`,
+  ],
+  [
+    'names of many parts',
+    `interface A0 extends ${many(5000, (at) => `N${at}`).replaceAll(' ', '.')} { deck: number }`,
+  ],
+  [
+    'calls of mixins',
+    `declare class A0 extends ${'Mix('.repeat(2000)}HTMLElement${')'.repeat(2000)} { deck: number }`,
+  ],
+  [
+    'tags',
+    `interface A0 { deck: number } interface HTMLElementTagNameMap { ${many(10_000, (at) => `'pier-b${at}': A0;`)} }`,
+  ],
+  ['maps without an end', `interface A0 { deck: number } ${'/* TagNameMap { */'.repeat(20_000)}`],
+])('declarations: thousands of %s', (_, source) => {
+  const { contract, findings } = surveyed({ 'a.d.ts': `${source} ${MAPPED}` });
+  const found = contract.components.find((one) => one.tag === 'pier-a');
+  expect([found?.properties.map((one) => one.name), findings]).toEqual([['deck'], []]);
+});

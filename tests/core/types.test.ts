@@ -29,6 +29,33 @@ test.each<[string, object | null, string, string[]]>([
   ['(typeof PORTS)[number]', { enum: ['north', 'skerry'] }, "'north' | 'skerry'", ['string']],
   ['string | null', { type: ['string', 'null'] }, 'string | null', ['string', 'empty', 'null']],
   ['number | undefined', { type: 'number' }, 'number', ['number']],
+  [
+    'Port | (string & {})',
+    { anyOf: [{ enum: ['north', 'south'] }, { type: 'string' }] },
+    "'north' | 'south' | (string & Record<never, never>)",
+    ['string', 'empty'],
+  ],
+  ["number & { unit: 'm' }", { type: 'number' }, 'number', ['number']],
+  [
+    "Extract<Port | null, 'north' | null>",
+    { anyOf: [{ const: 'north' }, { type: 'null' }] },
+    "'north' | null",
+    ['string', 'null'],
+  ],
+  ["Exclude<Port, 'north'>", { const: 'south' }, "'south'", ['string']],
+  ["Exclude<string, 'north'>", null, 'unknown', ['object']],
+  [
+    "Pick<Reading, 'at' | 'note'>",
+    { type: 'object', properties: { at: { type: 'string' }, note: { type: 'string' } }, required: ['at'] },
+    '{ at: string; note?: string }',
+    ['object'],
+  ],
+  [
+    "Omit<Reading, 'at' | 'note'>",
+    { type: 'object', properties: { level: { type: 'number' } }, required: ['level'] },
+    '{ level: number }',
+    ['object'],
+  ],
   ["'a' | number", { anyOf: [{ const: 'a' }, { type: 'number' }] }, "'a' | number", ['string', 'number']],
   [
     'Reading[]',

@@ -31,7 +31,7 @@ export function surveyView(contract: Contract, screen: Screen): string[] {
     number(one.slots.length),
     number(one.methods.length),
     number(one.cssParts.length + one.cssProperties.length + one.cssStates.length),
-    one.registers,
+    one.typesOnly ? 'types only' : one.registers,
     one.root,
   ]);
   const right = { align: 'right' } as const;
@@ -203,7 +203,8 @@ export function pathsInShort(paths: readonly string[]): string {
 const MOST_ALIKE = 3;
 const MOST_PATHS = 12;
 
-function moduleOf({ module, unexported, registers, registeredBy }: Component): string {
+function moduleOf({ module, unexported, typesOnly, registers, registeredBy }: Component): string {
+  if (typesOnly) return `${module}, types only`;
   const call = registeredBy ? `: ${registeredBy}()` : '';
   return `${module}${unexported ? ' (not exported)' : ''}, registers ${registers}${call}`;
 }

@@ -131,6 +131,8 @@ export interface Component {
   module: string;
   /** The package exports no module that leads to that one, so that importing it fails. */
   unexported?: true;
+  /** Only type declarations tell of it, which `module` names then: what it renders and its attributes are not known. */
+  typesOnly?: true;
   exportName: string | null;
   registers: Registration;
   /** What to call, with nothing, below what the module exports, where that registers the tag: `definePier`. */

@@ -27,6 +27,9 @@ export interface Loss {
   what: string;
 }
 
+/** What is lost of a simple value that the host writes as an attribute, where the contract has none for it. */
+export const NO_ATTRIBUTE = 'writes an attribute, and none is known to set it';
+
 export interface Verdict {
   /** Losses when the element is defined before the host mounts it: the writing does not carry. */
   losses: Loss[];
@@ -171,9 +174,9 @@ function lossInAttribute(
   const text =
     arrival.got === undefined || arrival.got === 'absent' ? null : (JSON.parse(arrival.got) as string);
   if (step === 'remove' && text === null) return null;
+  if (!attribute) return text === null ? null : (richLoss(kind) ?? NO_ATTRIBUTE);
   const shown =
     text === null ? 'takes its attribute away' : `writes it as the text ${JSON.stringify(shortened(text))}`;
-  if (!attribute) return text === null ? null : (richLoss(kind) ?? shown);
   if (attribute.name !== written)
     return `writes an attribute "${written}", which the component does not read`;
   const value = step === 'remove' ? undefined : sampleOf(kind, step);

@@ -30,9 +30,8 @@ export function orUndefined(type: string): string {
 
 function fromSchema(schema: JsonSchema): string {
   const { type, enum: values, const: constant, anyOf, items, properties, additionalProperties } = schema;
-  if (Array.isArray(values)) return union(values.map(literal));
+  if (Array.isArray(values) || Array.isArray(anyOf)) return union(partsOf(schema));
   if ('const' in schema) return literal(constant);
-  if (Array.isArray(anyOf)) return union(anyOf.map((one) => fromSchema(asSchema(one))));
   if (Array.isArray(type)) return union(type.map((one) => fromSchema({ ...schema, type: one })));
   switch (type) {
     case 'string':
@@ -49,6 +48,13 @@ function fromSchema(schema: JsonSchema): string {
     default:
       return 'unknown';
   }
+}
+
+/** The types that a schema leaves a choice of, one by one. */
+function partsOf(schema: JsonSchema): string[] {
+  if (Array.isArray(schema.enum)) return schema.enum.map(literal);
+  if (Array.isArray(schema.anyOf)) return schema.anyOf.flatMap((one) => partsOf(asSchema(one)));
+  return [fromSchema(schema)];
 }
 
 function arrayType(schema: JsonSchema, items: unknown): string {
@@ -78,10 +84,21 @@ function literal(value: unknown): string {
     : 'unknown';
 }
 
+/** Any of the parts. What is named beside any text is still offered by editors, unless that is very much. */
 function union(parts: string[]): string {
   const unique = [...new Set(parts)];
-  return unique.length === 0 ? 'never' : unique.join(' | ');
+  if (unique.includes('unknown')) return 'unknown';
+  const isText = (one: string) => one.startsWith("'");
+  if (!unique.includes('string') || !unique.some(isText)) return unique.join(' | ') || 'never';
+  if (unique.length > MOST_OFFERED) return unique.filter((one) => !isText(one)).join(' | ');
+  return unique.map((one) => (one === 'string' ? ANY_TEXT : one)).join(' | ');
 }
+
+/** Text that type checkers do not join with the texts that are named beside it. */
+const ANY_TEXT = '(string & Record<never, never>)';
+
+/** Of more, type checkers cannot work out what components make of their props. */
+const MOST_OFFERED = 100;
 
 function asSchema(value: unknown): JsonSchema {
   return typeof value === 'object' && value !== null ? (value as JsonSchema) : {};

@@ -14,6 +14,7 @@ import type { MethodEvidence } from './evidence/evidence.js';
 import { placeIn } from './evidence/evidence.js';
 import { joinProperties, rank } from './evidence/join-properties.js';
 import { withMemberTags } from './evidence/member-tags.js';
+import { withTags } from './evidence/named-tags.js';
 import { pairsOf } from './evidence/pairs.js';
 import { askedIn, unobservedIn } from './evidence/unobserved.js';
 import type { MarkupEvidence } from './markup/markup.js';
@@ -23,7 +24,7 @@ import { readLayer } from './reading.js';
 import type { Registered } from './registering/registrations.js';
 import { serverSigns } from './server.js';
 import type { Doc } from './types/docs.js';
-import { isWordForUnnamed, namedTag, textOf, wordsOf } from './types/docs.js';
+import { firstSentence, textOf, wordsOf } from './types/docs.js';
 import { NO_TYPE } from './types/types.js';
 
 /** The module by which users import a component, and the specifier they write. */
@@ -68,6 +69,11 @@ export function assemble(
   const methodNames = new Set(methods.map((one) => one.name));
   const adopting = adoptedIn(chain.layers);
   const documented = evidence.filter(({ layer }) => layer.own || layer === own);
+  const said = documented.map(({ doc, layer }) => ({
+    doc,
+    module: layer.module,
+    inherited: layer === own ? {} : inheritedFrom(layer),
+  }));
   const { declared, ...members } = joinProperties(evidence, own, adopting, methodNames);
   const { properties, attributes } = withMemberTags(members, documented, graph);
   const events = joinEvents(evidence, own, registered.tag, notes);
@@ -103,11 +109,11 @@ export function assemble(
     ...unobservedIn(flat, markup.styledAttributes, { properties, attributes }),
     events,
     methods: methods.filter((one) => !declared.has(one.name)),
-    slots: withTags(markup.slots, documented, own, ['slot']),
+    slots: withTags(markup.slots, said, ['slot']),
     ...(markup.slotPatterns.length > 0 ? { slotPatterns: markup.slotPatterns.map((one) => one.name) } : {}),
-    cssParts: withTags(markup.cssParts, documented, own, ['csspart', 'part']),
-    cssProperties: withTags(markup.cssProperties, documented, own, ['cssprop', 'cssproperty']),
-    cssStates: withTags(markup.cssStates, documented, own, ['cssstate']),
+    cssParts: withTags(markup.cssParts, said, ['csspart', 'part']),
+    cssProperties: withTags(markup.cssProperties, said, ['cssprop', 'cssproperty']),
+    cssStates: withTags(markup.cssStates, said, ['cssstate']),
     pairs: pairsOf(properties, events),
     notes,
   };
@@ -229,45 +235,4 @@ function addSlots(markup: MarkupEvidence, declared: readonly ContractNamed[]): v
     if (!known) markup.slots.push(one);
     else if (one.description) markup.slots[markup.slots.indexOf(known)] = { ...one, ...known };
   }
-}
-
-/** Adds what the doc comments of a component's classes say of named items, and the items only they name. */
-function withTags(
-  found: ContractNamed[],
-  documented: readonly { layer: Layer; doc: Doc }[],
-  own: Layer | undefined,
-  tags: string[],
-): ContractNamed[] {
-  const named = new Map(found.map((one) => [one.name, one]));
-  for (const { layer, doc } of documented) {
-    for (const tag of doc.tags.filter((one) => tags.includes(one.tag))) {
-      const read = namedTag(tag);
-      const name = tag.tag === 'slot' && /^[-:]?$/.test(read.name) ? '' : read.name;
-      if (name === '' && tag.tag !== 'slot') continue;
-      const unnamed = tag.tag === 'slot' && read.description === undefined && /\s/.test(tag.text);
-      const key = unnamed || (tag.tag === 'slot' && !named.has(name) && isWordForUnnamed(name)) ? '' : name;
-      const inherited = layer === own ? {} : inheritedFrom(layer);
-      const before = named.get(key);
-      // What the code takes instead is the truth, whatever is said of it.
-      const fallback = before?.default ?? read.fallback;
-      named.set(key, {
-        ...(before ?? { name: key, ...inherited, at: placeIn(layer.module, tag) }),
-        ...(read.description ? { description: read.description } : {}),
-        ...(fallback ? { default: fallback } : {}),
-        declared: true,
-      });
-    }
-  }
-  return [...named.values()];
-}
-
-/** The first sentence of a description, without its headings and blocks of code. */
-function firstSentence(text: string | undefined): string | undefined {
-  const words = (text ?? '').replaceAll(/^(```|~~~)[\s\S]*?^\1.*$/gm, '').replaceAll(/^#{1,6}\s.*$/gm, '');
-  const paragraph = words
-    .split('\n\n')
-    .map((one) => one.trim().replaceAll(/\s+/g, ' '))
-    .find((one) => one !== '');
-  const match = /^[\s\S]*?[.!?](?=\s|$)/.exec(paragraph ?? '');
-  return (match?.[0] ?? paragraph)?.trim() || undefined;
 }

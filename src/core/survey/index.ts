@@ -5,6 +5,7 @@ import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
 import { chainOfRegistered } from './chains.js';
 import type { ClassChain } from './classes/layers.js';
+import { declaredIn } from './declaring/index.js';
 import { withClaim } from './evidence/claims.js';
 import type { ClaimedComponent } from './evidence/manifest.js';
 import { readManifest } from './evidence/manifest.js';
@@ -56,15 +57,17 @@ export function survey(input: SurveyInput): SurveyOutcome {
   const each = (paths: readonly string[], step: typeof surveyModule) => {
     for (const path of paths) guarded(path, input, found, () => step(path, input, graph, found));
   };
-  each(input.paths, surveyModule);
-  each(input.paths, takeUnregistered);
+  const modules = input.paths.filter((one) => !isDeclaration(one));
+  each(modules, surveyModule);
+  each(modules, takeUnregistered);
   dropUnprefixed(found.components);
   const isElsewhere = found.components.size === 0;
   if (isElsewhere) each(input.otherPaths ?? [], surveyModule);
   if (found.components.size === 0) found.findings.push(...componentsElsewhere(input));
-  const components = onlyDeclaredStyles([...found.components.values()].map((one) => one.component)).sort(
-    (a, b) => (a.tag < b.tag ? -1 : 1),
-  );
+  const components = [
+    ...onlyDeclaredStyles([...found.components.values()].map((one) => one.component)),
+    ...declaredOnly(input, graph, found),
+  ].sort((a, b) => (a.tag < b.tag ? -1 : 1));
   const paths = new Map([...found.components].map(([tag, one]) => [tag, one.registered.module.path]));
   const leftOut = isElsewhere
     ? []
@@ -75,6 +78,21 @@ export function survey(input: SurveyInput): SurveyOutcome {
     paths,
     leftOut,
   };
+}
+
+const isDeclaration = (path: string) => /\.d\.[cm]?ts$/.test(path);
+
+/** The components that only type declarations tell of. */
+function declaredOnly(input: SurveyInput, graph: ModuleGraph, found: Found): Component[] {
+  const declared = new Map<string, Component>();
+  const paths = new Set([...(input.reader.declarations?.() ?? []), ...input.paths.filter(isDeclaration)]);
+  for (const path of paths) {
+    guarded(path, input, found, () => {
+      const known = new Set([...found.components.keys(), ...declared.keys()]);
+      for (const one of declaredIn(path, input, graph, known)) declared.set(one.tag, one);
+    });
+  }
+  return [...declared.values()];
 }
 
 /** The tags that importing a module registers. */

@@ -119,7 +119,7 @@ function readEvents(
   const sent = sentIn(declared.found);
   const events =
     layer.own && !layer.exported
-      ? [...sent, ...dispatchedEvents(context, idle), ...declaredEvents(declared.doc, layer, graph)]
+      ? [...sent, ...dispatchedEvents(context, idle), ...declaredEvents(declared.doc, layer.module, graph)]
       : sent;
   known.set(isOfTag(context, events, tag) ? `${key} ${tag}` : key, events);
   return events;

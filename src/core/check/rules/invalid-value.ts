@@ -37,7 +37,8 @@ function schemaFor(item: ItemUse, component: Component): JsonSchema | null {
   if (!meant?.type.schema || typeof item.value.literal !== 'string') return null;
   if (item.form === 'dom') return meant.type.schema;
   // What holds no text makes something of it, whatever that is.
-  const isText = meant.attribute?.reads === 'string' && kindsOf(meant.type).includes('string');
+  const isWritten = meant.attribute?.reads === 'string' || (component.typesOnly && !meant.attribute);
+  const isText = isWritten && kindsOf(meant.type).includes('string');
   return isText ? meant.type.schema : null;
 }
 

@@ -1,5 +1,5 @@
 import { type Kind, kindsOf } from '../../contract/kinds.js';
-import { judge, targetOf } from '../../crossing/values.js';
+import { judge, NO_ATTRIBUTE, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
 import { isFormsOwn, isSetToText, itemMeant, type Meant, TEXT_FORMS, textIn, textWords } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
@@ -47,7 +47,9 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
     kinds: kindsWritten(item, meant),
   };
   const isFixed = item.value.literal !== undefined;
-  const losses = judge(writing, profile).losses.filter((loss) => !isFixed || loss.step === 'mount');
+  const losses = judge(writing, profile).losses.filter(
+    (loss) => (!isFixed || loss.step === 'mount') && !(isUntold(context) && loss.what === NO_ATTRIBUTE),
+  );
   const [loss] = losses;
   if (!loss && isSetToText(item, meant, profile)) return judgedAsSet(item, meant, context);
   if (!loss) return isText && item.value.literal !== undefined ? judgedText(item, meant, context) : [];
@@ -64,6 +66,11 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
   return [
     { range: item.range, message: `${meant.name}: ${label} ${loss.what}.`, cure: cureFor(crossing, context) },
   ];
+}
+
+/** Are the attributes of the component not known, so that any of its properties may have one? */
+function isUntold({ component }: RuleContext): boolean {
+  return component?.typesOnly === true;
 }
 
 /** A property that is set to a text: by its type, that may be nothing it can use, or the opposite of what it says. */
@@ -94,7 +101,7 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
   const crossing = crossingOf(context, [meant.kind], meant.name);
   const text = String(item.value.literal ?? '');
   if (!meant.attribute || meant.attribute.name !== item.name.toLowerCase()) {
-    if (item.form !== 'markup' || isFormsOwn(item, context.component)) return [];
+    if (item.form !== 'markup' || isUntold(context) || isFormsOwn(item, context.component)) return [];
     const other = meant.attribute ? `Write ${meant.attribute.name}="${text}".` : cureFor(crossing, context);
     return [
       {

@@ -1,11 +1,15 @@
 import { isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
 import { attributesOf } from '../../contract/types.js';
+import { camelCase } from '../../emit/names.js';
 import { nearest } from '../../findings/nearest.js';
 import type { ItemUse } from '../../hosts/uses.js';
 import { isFormsOwn, TEXT_FORMS } from '../meant.js';
 import type { Rule, RuleContext } from '../rule.js';
 
-/** A property or attribute that the component does not have; where others may be meant, only what nearly is one. */
+/**
+ * A property or attribute that the component does not have; where others may be meant, or its attributes are not known,
+ * only what nearly is one.
+ */
 export const unknownName: Rule = {
   code: 'unknown-name',
   level: 'error',
@@ -15,7 +19,7 @@ export const unknownName: Rule = {
     return use.items.flatMap((item) => {
       if ((item.kind !== 'value' && item.kind !== 'pair') || isKnown(item, context)) return [];
       const near = nearest(item.name, namesFor(item, context));
-      if (use.isShared && near === null) return [];
+      if ((use.isShared || (component.typesOnly && item.form !== 'dom')) && near === null) return [];
       return [
         {
           range: item.range,
@@ -38,6 +42,8 @@ function isKnown(item: ItemUse, context: RuleContext): boolean {
   if (!isDom && isFormsOwn(item, context.component)) return true;
   const names = namesFor(item, context);
   if (isDom) return names.includes(item.name);
+  // Nobody tells how its attributes are spelled.
+  if (context.component?.typesOnly && names.includes(camelCase(item.name))) return true;
   if (isAskedFor(item.name.toLowerCase(), context)) return true;
   // Attributes do not tell case apart; a property whose name lost its case is another rule's business.
   return names.some((name) => name.toLowerCase() === item.name.toLowerCase());
@@ -54,5 +60,5 @@ function namesFor({ form }: ItemUse, { component }: RuleContext): string[] {
   const attributes = [...attributesOf(component), ...(component.unobserved ?? [])].map((one) => one.name);
   const properties = component.properties.map((one) => one.name);
   if (form === 'dom') return [...properties, ...component.methods.map((one) => one.name)];
-  return form === 'dom-attribute' ? attributes : [...properties, ...attributes];
+  return form === 'dom-attribute' && !component.typesOnly ? attributes : [...properties, ...attributes];
 }

@@ -7,7 +7,8 @@ export const unknownSlot: Rule = {
   level: 'error',
   check(context) {
     const { use, component } = context;
-    if (!component || component.root === 'none') return [];
+    // What an element renders, type declarations do not tell.
+    if (!component || component.root === 'none' || component.typesOnly) return [];
     const names = component.slots.map((one) => one.name).filter((name) => name !== '');
     return use.items
       .filter((item) => item.kind === 'slot' && item.name !== '' && !isKnown(item.name, context))

@@ -4,6 +4,7 @@ import type { ItemWords, TypeInfo } from '../../contract/types.js';
 import { stringLiteral } from '../../emit/text.js';
 import { annotationOf } from '../evidence/declared-members.js';
 import type { Dialect, LayerContext, MethodEvidence, PropertyEvidence } from '../evidence/evidence.js';
+import { LIFECYCLE } from '../evidence/lifecycle.js';
 import { fieldsSet } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
@@ -16,16 +17,6 @@ import { methodText } from '../types/signatures.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
 import { typeOfValue } from '../types/values.js';
 import { initialBehind, initialOf } from './initial.js';
-
-/** Called by the browser (HTML, custom element reactions) or, by wide convention, by an element's base class. */
-const LIFECYCLE = new Set(
-  (
-    'constructor connectedCallback disconnectedCallback adoptedCallback connectedMoveCallback ' +
-    'attributeChangedCallback formAssociatedCallback formDisabledCallback formResetCallback ' +
-    'formStateRestoreCallback render template update updated firstUpdated willUpdate shouldUpdate performUpdate ' +
-    'scheduleUpdate requestUpdate getUpdateComplete createRenderRoot renderOptions addController removeController'
-  ).split(' '),
-);
 
 export const members: Dialect = {
   name: 'members',

@@ -44,19 +44,24 @@ export function offeredEvent(name: string, at: string, said: Partial<ContractEve
   };
 }
 
+/** The flags of an event that browsers dispatch themselves; none of any other. */
+export function platformFlags(name: string): Partial<Flags> {
+  return PLATFORM_FLAGS[name] ?? {};
+}
+
 /** Is it an event that browsers dispatch on controls themselves? */
 export function isPlatformEvent(name: string): boolean {
   return Object.hasOwn(PLATFORM_FLAGS, name);
 }
 
 /** The events that the doc comment of a class declares with `@fires` or `@event`. */
-export function declaredEvents(doc: Doc, layer: Layer, graph: ModuleGraph): ContractEvent[] {
+export function declaredEvents(doc: Doc, module: Module, graph: ModuleGraph): ContractEvent[] {
   return doc.tags
     .filter((tag) => EVENT_TAGS.includes(tag.tag))
     .flatMap((tag) => {
       const { name, description } = namedTag(tag);
       if (!name) return [];
-      const said = typeFromDoc(tag.type, layer.module, graph);
+      const said = typeFromDoc(tag.type, module, graph);
       return [
         {
           name,
@@ -70,7 +75,7 @@ export function declaredEvents(doc: Doc, layer: Layer, graph: ModuleGraph): Cont
           declared: true,
           dispatched: false,
           ...(description ? { description } : {}),
-          at: placeIn(layer.module, tag),
+          at: placeIn(module, tag),
         },
       ];
     });
@@ -139,7 +144,12 @@ export function eventMapTypes(module: Module, graph: ModuleGraph): EventTypes {
 type SaidOfEvent = Pick<ContractEvent, 'detail' | 'eventType'>;
 
 /** The class and the detail of an event by its type, through aliases, what an interface extends, and classes above. */
-function eventSaid(type: Ast.TSType, module: Module, graph: ModuleGraph, depth = 0): SaidOfEvent | null {
+export function eventSaid(
+  type: Ast.TSType,
+  module: Module,
+  graph: ModuleGraph,
+  depth = 0,
+): SaidOfEvent | null {
   if (type.type === 'TSParenthesizedType') return eventSaid(type.typeAnnotation, module, graph, depth);
   if (type.type === 'TSIntersectionType')
     return first(type.types, (one) => eventSaid(one, module, graph, depth));

@@ -2,11 +2,12 @@
 
 import { isElementName } from '../../contract/tags.js';
 import { chainOf } from '../classes/classes.js';
-import { fold, foldStaticMember } from '../folding/fold.js';
+import { pathOf } from '../declaring/names.js';
+import { mappedTags } from '../declaring/tag-maps.js';
+import { foldStaticMember } from '../folding/fold.js';
 import type { Scope } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
-import { walk } from '../syntax/parse.js';
 import { docOf } from '../types/docs.js';
 import type { Registered } from './registrations.js';
 
@@ -56,23 +57,16 @@ function statedTag(node: Ast.Class, scope: Scope): string | null {
   return null;
 }
 
-/** `interface HTMLElementTagNameMap { 'a-b': TheClass }`, in the module or in the declarations beside it. */
+/** The names of classes by the tag map in the module, or in the declarations beside it. */
 function tagsByClass(module: Module, graph: ModuleGraph): Map<string, string> {
   const tags = new Map<string, string>();
   const beside = graph.declarationsBeside(module, 'TagNameMap');
   for (const one of [module, ...(beside ? [beside] : [])]) {
     if (!one.source.includes('TagNameMap')) continue;
-    walk(one.program, (node) => {
-      if (node.type !== 'TSInterfaceDeclaration' || !node.id.name.endsWith('TagNameMap')) return true;
-      for (const member of node.body.body) {
-        if (member.type !== 'TSPropertySignature' || !member.typeAnnotation) continue;
-        const type = member.typeAnnotation.typeAnnotation;
-        const tag = fold(member.key, { graph, module: one });
-        if (type.type !== 'TSTypeReference' || type.typeName.type !== 'Identifier') continue;
-        if (typeof tag === 'string' && isElementName(tag)) tags.set(type.typeName.name, tag);
-      }
-      return false;
-    });
+    for (const { tag, type } of mappedTags(one, 'TagNameMap', graph)) {
+      const [name, ...more] = type.type === 'TSTypeReference' ? (pathOf(type.typeName) ?? []) : [];
+      if (name !== undefined && more.length === 0) tags.set(name, tag);
+    }
   }
   return tags;
 }

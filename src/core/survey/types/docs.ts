@@ -229,3 +229,14 @@ function commentsUpTo({ comments }: Module, offset: number): number {
 export function isWordForUnnamed(name: string): boolean {
   return /^(?:default|unnamed)$/.test(name);
 }
+
+/** The first sentence of a description, without its headings and blocks of code. */
+export function firstSentence(text: string | undefined): string | undefined {
+  const words = (text ?? '').replaceAll(/^(```|~~~)[\s\S]*?^\1.*$/gm, '').replaceAll(/^#{1,6}\s.*$/gm, '');
+  const paragraph = words
+    .split('\n\n')
+    .map((one) => one.trim().replaceAll(/\s+/g, ' '))
+    .find((one) => one !== '');
+  const match = /^[\s\S]*?[.!?](?=\s|$)/.exec(paragraph ?? '');
+  return (match?.[0] ?? paragraph)?.trim() || undefined;
+}

@@ -1,12 +1,12 @@
 /** Type syntax -> text and JSON Schema 2020-12. Aliases, interfaces and enums are followed across modules. */
 
 import type { JsonSchema, TypeInfo } from '../../contract/types.js';
-import { stringLiteral } from '../../emit/text.js';
 import { fold } from '../folding/fold.js';
 import { asStrings, isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseType } from '../syntax/parse.js';
+import { joinSchemas, membersKept, narrowed, valuesText } from './schemas.js';
 
 /** What is said of a type nobody told. */
 export const NO_TYPE: TypeInfo = { text: 'unknown', schema: {} };
@@ -26,12 +26,15 @@ export type TypeReader = (text: string) => TypeInfo;
 export function typeOf(node: Ast.TSType, module: Module, graph: ModuleGraph): TypeInfo {
   const context = { graph, module, source: module.source, parameters: new Map(), open: new Set<string>() };
   const schema = schemaOf(node, context);
-  // A template is told by its texts: what is put into it has a name in its module only.
-  const texts = node.type === 'TSTemplateLiteralType' ? schema?.enum : undefined;
-  const text = Array.isArray(texts)
-    ? texts.map((one) => stringLiteral(String(one))).join(' | ')
-    : textOf(node, module.source);
+  // A type that is worked out from another is told by its values: what it is made of has a name in its module only.
+  const text = (isWorkedOut(node) && valuesText(schema)) || textOf(node, module.source);
   return { text, schema };
+}
+
+function isWorkedOut(node: Ast.TSType): boolean {
+  if (node.type === 'TSTypeReference' && node.typeName.type === 'Identifier')
+    return /^(?:Extract|Exclude)$/.test(node.typeName.name);
+  return node.type === 'TSTemplateLiteralType' || node.type === 'TSIndexedAccessType';
 }
 
 /** What the braces of a doc comment hold, as TypeScript: `?T`, `T=` and `*` are read as doc comments mean them. */
@@ -157,25 +160,12 @@ function unionSchema(types: Ast.TSType[], context: Context): JsonSchema | null {
   return joinSchemas(parts);
 }
 
-/** One schema for "any of these", as short as it can be said. */
-function joinSchemas(parts: JsonSchema[]): JsonSchema {
-  if (parts.length === 1 && parts[0]) return parts[0];
-  if (parts.length > 1 && parts.some((part) => Object.keys(part).length === 0)) return {};
-  const values = parts.flatMap((part) => ('const' in part ? [part.const] : ((part.enum as unknown[]) ?? [])));
-  const others = parts.filter((part) => !('const' in part) && !('enum' in part));
-  const both = values.includes(true) && values.includes(false);
-  const kept = both ? values.filter((value) => typeof value !== 'boolean') : values;
-  const first: JsonSchema[] =
-    kept.length > 0 ? [kept.length === 1 ? { const: kept[0] } : { enum: kept }] : [];
-  const all = [...first, ...(both ? [{ type: 'boolean' }] : []), ...others];
-  if (all.length === 1 && all[0]) return all[0];
-  const bare = all.every((part) => Object.keys(part).length === 1 && typeof part.type === 'string');
-  return bare ? { type: all.map((part) => part.type) } : { anyOf: all };
-}
-
 function intersectionSchema(types: Ast.TSType[], context: Context): JsonSchema | null {
   const parts = types.map((type) => schemaOf(type, context));
   const known = parts.filter((part): part is JsonSchema => part !== null);
+  // `string & {}` is a string that editors do not take for all there is; other members only tell it apart.
+  const [plain, ...others] = known.filter(isPlain);
+  if (plain && others.length === 0) return plain;
   if (known.length < parts.length) return null;
   if (known.every((part) => part.type === 'object')) {
     return {
@@ -185,6 +175,11 @@ function intersectionSchema(types: Ast.TSType[], context: Context): JsonSchema |
     };
   }
   return { allOf: known };
+}
+
+/** Text, a number or a boolean, whichever. */
+function isPlain({ type, ...rest }: JsonSchema): boolean {
+  return /^(?:string|number|boolean)$/.test(String(type)) && Object.keys(rest).length === 0;
 }
 
 function membersSchema(members: readonly Ast.TSSignature[], context: Context): JsonSchema {
@@ -224,6 +219,20 @@ function referenceSchema(node: Ast.TSTypeReference, context: Context): JsonSchem
     case 'NonNullable':
     case 'Required':
       return first ? schemaOf(first, context) : null;
+    case 'Extract':
+    case 'Exclude':
+      return narrowed(
+        first && schemaOf(first, context),
+        second && schemaOf(second, context),
+        name === 'Extract',
+      );
+    case 'Pick':
+    case 'Omit':
+      return membersKept(
+        first && schemaOf(first, context),
+        second && schemaOf(second, context),
+        name === 'Pick',
+      );
     case 'Partial': {
       const schema = first ? schemaOf(first, context) : null;
       return schema && { ...schema, required: [] };

@@ -1,0 +1,152 @@
+/** Names in type declarations: of the module, of its global blocks and of namespaces. */
+
+import { declarationsIn } from '../modules/declarations.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import { addTo } from '../syntax/lists.js';
+import type { Ast } from '../syntax/parse.js';
+
+/** Where a name is looked up: a module, and the namespace in it that the name stands in, empty at the top. */
+export interface Place {
+  module: Module;
+  space: string;
+}
+
+export type TypeNode = Ast.Class | Ast.TSInterfaceDeclaration | Ast.TSTypeAliasDeclaration;
+
+/** All that one name stands for: a class and interfaces that add to it, an alias, a constant with a type. */
+export interface Named extends Place {
+  name: string;
+  types: TypeNode[];
+  /** The type of a constant. */
+  value: Ast.TSType | null;
+  /** A function, which may make a class of another. */
+  maker: Ast.Function | null;
+}
+
+/** A statement in a block of a module. */
+export interface Inside {
+  node: Ast.Node;
+  space: string;
+}
+
+/** So deep namespaces stand in each other. */
+const DEEPEST = 20;
+
+const BLOCKS = new WeakMap<Module, Inside[]>();
+
+/** The statements in `declare global`, `declare module` and namespaces of a module, each with its namespace. */
+function insideBlocks(module: Module): Inside[] {
+  const known = BLOCKS.get(module);
+  if (known) return known;
+  const found: Inside[] = [];
+  const visit = (statements: readonly Ast.Node[], space: string, depth: number) => {
+    for (const statement of statements) {
+      const node =
+        (statement.type === 'ExportNamedDeclaration' || statement.type === 'ExportDefaultDeclaration') &&
+        statement.declaration
+          ? statement.declaration
+          : statement;
+      if (node.type !== 'TSModuleDeclaration') {
+        if (depth > 0) found.push({ node, space });
+      } else if (depth < DEEPEST && node.body?.type === 'TSModuleBlock') {
+        const name = node.kind === 'global' || node.id.type === 'Literal' ? null : pathOf(node.id);
+        visit(node.body.body, name === null ? space : inSpace(space, name.join('.')), depth + 1);
+      }
+    }
+  };
+  visit(module.program.body, '', 0);
+  BLOCKS.set(module, found);
+  return found;
+}
+
+/** The statements of a module, those in its blocks among them. */
+export function statementsOf(module: Module): Inside[] {
+  const top = module.program.body.map((statement): Inside => {
+    const isExport =
+      statement.type === 'ExportNamedDeclaration' || statement.type === 'ExportDefaultDeclaration';
+    return { node: (isExport && statement.declaration) || statement, space: '' };
+  });
+  return [...top, ...insideBlocks(module)];
+}
+
+const inSpace = (space: string, name: string) => (space === '' ? name : `${space}.${name}`);
+
+const INDEXES = new WeakMap<Module, Map<string, Inside[]>>();
+
+/** Statements by the names that they declare, with the namespace in front. */
+function indexOf(module: Module): Map<string, Inside[]> {
+  const known = INDEXES.get(module);
+  if (known) return known;
+  const index = new Map<string, Inside[]>();
+  for (const inside of statementsOf(module)) {
+    for (const [name] of declarationsIn(inside.node)) addTo(index, inSpace(inside.space, name), inside);
+  }
+  INDEXES.set(module, index);
+  return index;
+}
+
+/** `harbour.plan.Berth` in its parts, as a type or as an expression; null for what is no such name. */
+export function pathOf(node: Ast.Node): string[] | null {
+  const parts: string[] = [];
+  let rest = node;
+  while (parts.length < DEEPEST) {
+    if (rest.type === 'Identifier') return [rest.name, ...parts];
+    const [left, right] =
+      rest.type === 'TSQualifiedName'
+        ? [rest.left, rest.right]
+        : rest.type === 'MemberExpression' && !rest.computed
+          ? [rest.object, rest.property]
+          : [];
+    if (!left || right?.type !== 'Identifier') return null;
+    parts.unshift(right.name);
+    rest = left;
+  }
+  return null;
+}
+
+/** What a name means where it stands: in the namespaces around it, in its module, or in one that is imported. */
+export function namedIn(path: readonly string[], { module, space }: Place, graph: ModuleGraph): Named | null {
+  const [first = '', second, ...more] = path;
+  for (let around = space; ; around = around.slice(0, Math.max(around.lastIndexOf('.'), 0))) {
+    const named = heldBy(inSpace(around, path.join('.')), module);
+    if (named) return named;
+    if (around === '') break;
+  }
+  const found =
+    second === undefined
+      ? graph.find(first, module)
+      : more.length === 0
+        ? graph.findMember(first, second, module)
+        : null;
+  return found && heldBy(found.name, found.module);
+}
+
+function heldBy(name: string, module: Module): Named | null {
+  const all = indexOf(module).get(name);
+  const [first] = all ?? [];
+  if (!all || !first) return null;
+  const types: TypeNode[] = [];
+  let value: Ast.TSType | null = null;
+  let maker: Ast.Function | null = null;
+  for (const { node } of all) {
+    if (node.type === 'TSDeclareFunction' || node.type === 'FunctionDeclaration') maker ??= node;
+    else if (node.type === 'VariableDeclaration') value ??= typeOfConstant(node, name);
+    else if (isTypeNode(node)) types.push(node);
+  }
+  return { module, space: first.space, name: name.slice(name.lastIndexOf('.') + 1), types, value, maker };
+}
+
+function isTypeNode(node: Ast.Node): node is TypeNode {
+  return (
+    node.type === 'ClassDeclaration' ||
+    node.type === 'ClassExpression' ||
+    node.type === 'TSInterfaceDeclaration' ||
+    node.type === 'TSTypeAliasDeclaration'
+  );
+}
+
+function typeOfConstant({ declarations }: Ast.VariableDeclaration, name: string): Ast.TSType | null {
+  const own = name.slice(name.lastIndexOf('.') + 1);
+  const found = declarations.find(({ id }) => id.type === 'Identifier' && id.name === own);
+  return found?.id.type === 'Identifier' ? (found.id.typeAnnotation?.typeAnnotation ?? null) : null;
+}

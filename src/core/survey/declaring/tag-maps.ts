@@ -1,0 +1,49 @@
+/**
+ * Interfaces by which type declarations tell of tags: `HTMLElementTagNameMap { 'tide-gauge': TideGauge }`, and
+ * `IntrinsicElements { 'tide-gauge': TideGaugeProps }` of JSX.
+ */
+
+import { isElementName } from '../../contract/tags.js';
+import { fold } from '../folding/fold.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import type { Ast } from '../syntax/parse.js';
+import type { Place } from './names.js';
+import { namedIn, statementsOf } from './names.js';
+
+/** One tag, the type that it is given, and where it stands. */
+export interface MappedTag {
+  tag: string;
+  type: Ast.TSType;
+  place: Place;
+  node: Ast.Node;
+}
+
+/** The tags that interfaces of a module map whose names end so, in its global blocks and namespaces as well. */
+export function mappedTags(
+  module: Module,
+  ending: 'TagNameMap' | 'IntrinsicElements',
+  graph: ModuleGraph,
+): MappedTag[] {
+  return statementsOf(module).flatMap(({ node, space }) => {
+    if (node.type !== 'TSInterfaceDeclaration' || !node.id.name.endsWith(ending)) return [];
+    const place = { module, space };
+    return node.body.body.flatMap((member): MappedTag[] => {
+      if (member.type !== 'TSPropertySignature' || !member.typeAnnotation) return [];
+      const tag = tagOf(member, place, graph);
+      const type = member.typeAnnotation.typeAnnotation;
+      return tag !== null && isElementName(tag) ? [{ tag, type, place, node: member }] : [];
+    });
+  });
+}
+
+function tagOf({ key, computed }: Ast.TSPropertySignature, place: Place, graph: ModuleGraph): string | null {
+  if (key.type === 'Literal') return String(key.value);
+  if (!computed) return null;
+  const value = fold(key, { graph, module: place.module });
+  if (typeof value === 'string') return value;
+  // `declare const TAG: 'tide-gauge';`
+  const type = key.type === 'Identifier' ? namedIn([key.name], place, graph)?.value : null;
+  return type?.type === 'TSLiteralType' && type.literal.type === 'Literal'
+    ? String(type.literal.value)
+    : null;
+}

@@ -1,0 +1,248 @@
+/** Components that only type declarations tell of: a script from elsewhere defines them. */
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { beforeEach, describe, expect, test } from 'vitest';
+import type { Component, Contract } from '../../dist/core/contract/types.js';
+import { folder, json, suvet } from '../support/run.js';
+import { typeFaults } from '../support/type-check.js';
+import { COMPILER_OPTIONS } from '../support/wrapped.js';
+
+const HARBOUR = {
+  'node_modules/@merrow/harbour-types/package.json': JSON.stringify({
+    name: '@merrow/harbour-types',
+    version: '2.1.0',
+    types: './index.d.ts',
+  }),
+  'node_modules/@merrow/harbour-types/base.d.ts': `
+export declare class HarbourElement extends HTMLElement {
+  /** Which quay it belongs to. */
+  quay: string;
+  protected chart: unknown;
+  _drawn: boolean;
+  /** @internal */
+  plumbing: number;
+  static formAssociated: boolean;
+  connectedCallback(): void;
+  /** Draws it anew. */
+  redraw(soon?: boolean): Promise<void>;
+}
+export interface Lit {
+  /**
+   * How bright, in lux.
+   * @default 40
+   */
+  brightness: number;
+}
+export declare const Lights: <T>(base: T) => T & (new () => Lit);`,
+  'node_modules/@merrow/harbour-types/index.d.ts': `
+import { HarbourElement, Lights, type Lit } from './base.js';
+declare const BUOY: 'harbour-buoy';
+declare const SIGN = "harbour-sign";
+type Deck = 'car' | 'sun' | 'crew';
+interface SignProps {
+  /** What stands on it. */
+  text: string;
+  /** Where it hangs. */
+  deck: Extract<Deck, 'car' | 'sun'>;
+  hidden: never;
+}
+interface SignShown extends Pick<SignProps, 'text' | 'deck'> {}
+interface BuoyEvents extends HTMLElementEventMap {
+  /** The buoy was hit. */
+  'buoy-hit': CustomEvent<{ speed: number }>;
+  'buoy-rest': Event;
+}
+declare const BuoyBase: (new (...args: any[]) => Lit) & typeof HarbourElement;
+/**
+ * A buoy.
+ *
+ * @slot flag - What it carries.
+ * @fires buoy-blink - It blinks.
+ */
+export declare class Buoy extends BuoyBase {
+  readonly depth: number;
+  get colour(): 'red' | 'green';
+  set colour(value: 'red' | 'green');
+  /** How often it blinks. */
+  get rate(): number;
+  onbuoyrest: ((event: Event) => void) | null;
+  addEventListener<K extends keyof BuoyEvents>(type: K, listener: (event: BuoyEvents[K]) => void): void;
+  addEventListener(type: string, listener: EventListener): void;
+}
+export declare class Sign extends HTMLElement implements SignShown {
+  text: SignShown['text'];
+  deck: SignShown['deck'];
+  value: string;
+}
+declare global {
+  interface HTMLElementTagNameMap {
+    [BUOY]: Buoy;
+    [SIGN]: Sign;
+    'harbour-mast': harbour.rig.Mast;
+    'harbour-rope': HTMLElement;
+  }
+  namespace JSX {
+    interface IntrinsicElements {
+      [SIGN]: Partial<SignShown> & { /** The text was written. */ onInput?: (event: Event) => void; onHung?: () => void };
+    }
+  }
+  namespace harbour.rig {
+    interface Shaped { height: number; addEventListener(type: 'mast-bent', listener: (event: CustomEvent<number>) => void): void }
+    interface Mast extends Shaped, Omit<Other, 'secret'>, HTMLElement {}
+    interface Other { flags: string[]; secret: boolean }
+  }
+}`,
+};
+const SOURCE = ['-c', 'npm:@merrow/harbour-types'];
+
+let place: string;
+beforeEach(() => {
+  place = folder(HARBOUR);
+});
+
+async function surveyed(): Promise<Map<string, Component>> {
+  const contract = json<Contract>(await suvet(['survey', 'npm:@merrow/harbour-types', '--json'], place));
+  return new Map(contract.components.map((one) => [one.tag, one]));
+}
+
+const names = (list: readonly { name: string }[] | undefined) => list?.map((one) => one.name).sort();
+
+describe('survey', () => {
+  test('tags come from the tag map, with names of constants and of namespaces; one without members is left out', async () => {
+    const all = await surveyed();
+    expect([...all.keys()]).toEqual(['harbour-buoy', 'harbour-mast', 'harbour-sign']);
+    const buoy = all.get('harbour-buoy');
+    expect(buoy).toMatchObject({ className: 'Buoy', typesOnly: true, registers: 'never', root: 'open' });
+    expect(buoy).toMatchObject({ exportName: null, summary: 'A buoy.', formAssociated: true });
+    expect(buoy?.notes.map((one) => one.code)).toEqual(['types-only']);
+  });
+
+  test('members are those of all classes and interfaces, without what is not for users', async () => {
+    const all = await surveyed();
+    const buoy = all.get('harbour-buoy');
+    expect(names(buoy?.properties)).toEqual(['brightness', 'colour', 'depth', 'quay', 'rate']);
+    expect(names(buoy?.methods)).toEqual(['redraw']);
+    const property = (name: string) => buoy?.properties.find((one) => one.name === name);
+    expect(property('quay')).toMatchObject({ inheritedFrom: 'HarbourElement', readonly: false });
+    expect(property('quay')?.description).toBe('Which quay it belongs to.');
+    expect(property('brightness')).toMatchObject({ default: '40', type: { schema: { type: 'number' } } });
+    expect(property('rate')).toMatchObject({ readonly: true });
+    expect(property('colour')).toMatchObject({
+      readonly: false,
+      type: { schema: { enum: ['red', 'green'] } },
+    });
+    expect(names(all.get('harbour-mast')?.properties)).toEqual(['flags', 'height']);
+  });
+
+  test('a type that is taken from another member is told by what it is, with the words from there', async () => {
+    const sign = (await surveyed()).get('harbour-sign');
+    expect(sign?.properties.find((one) => one.name === 'deck')).toMatchObject({
+      type: { text: "'car' | 'sun'", schema: { enum: ['car', 'sun'] } },
+      description: 'Where it hangs.',
+    });
+  });
+
+  test('events are those that may be listened to, that handlers are for, and that are declared', async () => {
+    const all = await surveyed();
+    const buoy = all.get('harbour-buoy');
+    expect(names(buoy?.events)).toEqual(['buoy-blink', 'buoy-hit', 'buoy-rest', 'buoyrest']);
+    expect(buoy?.events.find((one) => one.name === 'buoy-hit')).toMatchObject({
+      description: 'The buoy was hit.',
+      detail: { schema: { type: 'object', properties: { speed: { type: 'number' } } } },
+      dispatched: false,
+    });
+    expect(names(all.get('harbour-mast')?.events)).toEqual(['mast-bent']);
+    expect(all.get('harbour-mast')?.events[0]?.detail.schema).toEqual({ type: 'number' });
+    // Of handlers in markup only those of the platform tell how the event is spelled.
+    expect(names(all.get('harbour-sign')?.events)).toEqual(['input']);
+    expect(all.get('harbour-sign')?.pairs).toEqual([
+      { property: 'value', event: 'input', path: 'target.value' },
+    ]);
+  });
+
+  test('what code registers is told by that code', async () => {
+    writeFileSync(
+      join(place, 'node_modules/@merrow/harbour-types/mast.js'),
+      `customElements.define('harbour-mast', class extends HTMLElement { knots = 3; });`,
+    );
+    const mast = (await surveyed()).get('harbour-mast');
+    expect(mast?.typesOnly).toBeUndefined();
+    expect(names(mast?.properties)).toEqual(['knots']);
+  });
+
+  test('a file of declarations can be named by itself', async () => {
+    const ran = await suvet(['survey', 'node_modules/@merrow/harbour-types/index.d.ts'], place);
+    expect(ran.stdout).toMatch(/^harbour-buoy .* types only +open$/m);
+    const one = await suvet(['survey', 'npm:@merrow/harbour-types', '--component', 'harbour-sign'], place);
+    expect(one.stdout).toContain('types only\n');
+    expect(one.stdout).toContain('Only type declarations tell of it');
+  });
+});
+
+test('wrappers bring in nothing, and pass the strict type check beside the declarations', async () => {
+  const ran = await suvet(['wrap', ...SOURCE, '--host', 'vue@3', '--out', 'out', '--all'], place);
+  expect(ran.stdout).toContain('only its types are there: bring in the script that defines it');
+  const consumer = `import '@merrow/harbour-types';
+    import { HarbourBuoy } from './out/index.js';
+    const buoy: InstanceType<typeof HarbourBuoy>['$props'] = { colour: 'red', 'onBuoy-hit': (event) => event.detail.speed };
+    // @ts-expect-error: no colour of buoys
+    buoy.colour = 'blue';
+    export { buoy };`;
+  const written = folder({
+    'consumer.ts': consumer,
+    'tsconfig.json': JSON.stringify({
+      compilerOptions: { ...COMPILER_OPTIONS, types: [], noEmit: true, skipLibCheck: true },
+      include: ['consumer.ts'],
+    }),
+  });
+  await suvet(['wrap', ...SOURCE, '--host', 'vue@3', '--out', join(written, 'out'), '--all'], place);
+  const { cpSync, mkdirSync, readFileSync, symlinkSync } = await import('node:fs');
+  mkdirSync(join(written, 'node_modules/@merrow'), { recursive: true });
+  cpSync(join(place, 'node_modules/@merrow'), join(written, 'node_modules/@merrow'), { recursive: true });
+  for (const name of ['vue', '@vue'])
+    symlinkSync(join(process.cwd(), 'node_modules', name), join(written, 'node_modules', name), 'dir');
+  expect(readFileSync(join(written, 'out/harbour-buoy.ts'), 'utf8')).not.toContain('harbour-types');
+  expect(await typeFaults(written, 'tsconfig.json', 'vue')).toEqual([]);
+});
+
+describe('check', () => {
+  const findings = async (name: string, text: string, host: string) => {
+    writeFileSync(join(place, name), text);
+    const ran = await suvet(['check', ...SOURCE, name, '--host', host, '--json'], place);
+    return json<{ list: { code: string; message: string }[] }>(ran).list.map(
+      (one) => `${one.code} ${one.message.split(':')[0]}`,
+    );
+  };
+
+  test('in markup, only what is nearly a name and what no type allows', async () => {
+    const page = `
+      <harbour-buoy quay="North" brightness="3" max-chain="2"><span slot="light"></span></harbour-buoy>
+      <harbour-buoy quai="North" colour="blue"></harbour-buoy>
+      <script>
+        const buoy = document.querySelector('harbour-buoy');
+        buoy.setAttribute('colour', 'red');
+        buoy.chain = 2;
+      </script>`;
+    expect(await findings('page.html', page, 'html')).toEqual([
+      'unknown-name quai',
+      'invalid-value colour',
+      'unknown-name chain',
+    ]);
+  });
+
+  test('in a host, a rich value that can only go as text is lost; a plain one may have its attribute', async () => {
+    const view = `export const View = () => <main>
+      <harbour-mast height={4} flags={['red']} /><harbour-buoy colour="red" onBuoyHit={() => {}} /></main>;`;
+    expect(await findings('view.tsx', view, 'react@18')).toEqual([
+      'lost-value flags',
+      'dead-handler onBuoyHit',
+    ]);
+  });
+});
+
+test('map says that no attribute is known', async () => {
+  const ran = await suvet(['map', 'harbour-buoy', ...SOURCE, '--host', 'react@18'], place);
+  expect(ran.stdout.replaceAll(/\s+/g, ' ')).toContain(
+    "colour 'red' | 'green' bridge react@18 writes an attribute, and none is known to set it",
+  );
+});
