@@ -13,6 +13,21 @@ const DECLARED = `
   enum Side { Port = 'p', Starboard = 's' }
   const PORTS = ['north', 'skerry'] as const;
   interface Loop { next: Loop | null }
+  const SIDES = { Left: 'port', Right: 'starboard' } as const;
+  const LOOSE = { Left: 'port' };
+  declare const MARKS: { readonly high: 'h'; readonly low: 'l' };
+  declare const QUAYS: readonly ['east', 'west'];
+  const Deck = { Car: 'car' } as const;
+  type Deck = (typeof Deck)[keyof typeof Deck];
+  declare const ROUND: typeof ROUND;
+  /** @typedef {'red' | 'green'} Light */
+  /**
+   * @typedef {object} Buoy
+   * @property {Light} light - What it shows.
+   * @property {number} [depth]
+   */
+  /** @typedef {Ring[]} Ring */
+  /** @import { Far as Wide } from './far.js' */
 `;
 
 const READING = {
@@ -56,6 +71,37 @@ test.each<[string, object | null, string, string[]]>([
     '{ level: number }',
     ['object'],
   ],
+  ['(typeof SIDES)[keyof typeof SIDES]', { enum: ['port', 'starboard'] }, "'port' | 'starboard'", ['string']],
+  ['keyof typeof SIDES', { enum: ['Left', 'Right'] }, "'Left' | 'Right'", ['string']],
+  ["(typeof SIDES)['Left']", { const: 'port' }, "'port'", ['string']],
+  // A type checker takes any text for it.
+  ['(typeof LOOSE)[keyof typeof LOOSE]', { type: 'string' }, 'string', ['string', 'empty']],
+  ['(typeof MARKS)[keyof typeof MARKS]', { enum: ['h', 'l'] }, "'h' | 'l'", ['string']],
+  ['(typeof QUAYS)[number]', { enum: ['east', 'west'] }, "'east' | 'west'", ['string']],
+  ['Deck', { const: 'car' }, "'car'", ['string']],
+  ['typeof ROUND', null, 'unknown', ['object']],
+  ['Uppercase<Port>', { enum: ['NORTH', 'SOUTH'] }, "'NORTH' | 'SOUTH'", ['string']],
+  ['Lowercase<string>', { type: 'string' }, 'string', ['string', 'empty']],
+  ['Boolean', { type: 'boolean' }, 'boolean', ['true', 'false']],
+  ['Light', { enum: ['red', 'green'] }, "'red' | 'green'", ['string']],
+  [
+    'Buoy',
+    {
+      type: 'object',
+      properties: { light: { enum: ['red', 'green'] }, depth: { type: 'number' } },
+      required: ['light'],
+    },
+    "{ light: 'red' | 'green'; depth?: number }",
+    ['object'],
+  ],
+  ['Ring', { type: 'array' }, 'unknown[]', ['array']],
+  [
+    'Wide',
+    { type: 'object', properties: { deep: { type: 'boolean' } }, required: ['deep'] },
+    '{ deep: boolean }',
+    ['object'],
+  ],
+  ['ValidityState | null', null, 'ValidityState | null', ['object', 'null']],
   ["'a' | number", { anyOf: [{ const: 'a' }, { type: 'number' }] }, "'a' | number", ['string', 'number']],
   [
     'Reading[]',

@@ -104,12 +104,19 @@ function asSchema(value: unknown): JsonSchema {
   return typeof value === 'object' && value !== null ? (value as JsonSchema) : {};
 }
 
+/** Types of TypeScript and of its DOM library; of words that a package may well use itself, none. */
 const GLOBAL_TYPES = new Set(
   (
     'string number boolean bigint symbol null undefined unknown void never object true false Date RegExp Error ' +
     'Element HTMLElement Node Event CustomEvent ' +
     'EventTarget File FileList Blob FormData URL Function DocumentFragment MouseEvent KeyboardEvent InputEvent ' +
-    'FocusEvent PointerEvent ToggleEvent AbortSignal'
+    'FocusEvent PointerEvent ToggleEvent AbortSignal DragEvent WheelEvent SubmitEvent AnimationEvent TransitionEvent ' +
+    'ClipboardEvent CompositionEvent Document Window ShadowRoot NodeList HTMLCollection DOMRect DOMRectReadOnly ' +
+    'ElementInternals ValidityState ValidityStateFlags CSSStyleSheet MediaStream FocusOptions ScrollIntoViewOptions ' +
+    'SVGElement SVGSVGElement HTMLAnchorElement HTMLAudioElement HTMLButtonElement HTMLCanvasElement ' +
+    'HTMLDialogElement HTMLDivElement HTMLFormElement HTMLIFrameElement HTMLImageElement HTMLInputElement ' +
+    'HTMLLabelElement HTMLMediaElement HTMLOptionElement HTMLSelectElement HTMLSlotElement HTMLSpanElement ' +
+    'HTMLTemplateElement HTMLTextAreaElement HTMLVideoElement'
   ).split(' '),
 );
 

@@ -20,7 +20,7 @@ export function joinSchemas(parts: JsonSchema[]): JsonSchema {
 }
 
 /** The values that a schema lists; null where it leaves them open. */
-function valuesOf(schema: JsonSchema | null | undefined): unknown[] | null {
+export function valuesOf(schema: JsonSchema | null | undefined): unknown[] | null {
   if (!schema) return null;
   if ('const' in schema) return [schema.const];
   if (Array.isArray(schema.enum)) return schema.enum;
@@ -41,6 +41,24 @@ export function narrowed(
   const kept = valuesOf(schema)?.filter((one) => named?.includes(one) === keeps) ?? [];
   if (!named || kept.length === 0) return null;
   return joinSchemas(kept.map((one) => (one === null ? { type: 'null' } : { const: one })));
+}
+
+/** `keyof Berth`; null where the members are not known. */
+export function keysOf(schema: JsonSchema | null): JsonSchema | null {
+  const keys = schema?.properties && !schema.additionalProperties ? Object.keys(schema.properties) : [];
+  return keys.length > 0 ? joinSchemas(keys.map((one) => ({ const: one }))) : null;
+}
+
+/** `Lowercase<Deck>`, `Uppercase<Deck>`; of texts that are not listed only that they are text. */
+export function inCase(
+  schema: JsonSchema | null | undefined,
+  as: 'Lowercase' | 'Uppercase',
+): JsonSchema | null {
+  const values = valuesOf(schema);
+  if (!values?.every((one) => typeof one === 'string')) return { type: 'string' };
+  return joinSchemas(
+    values.map((one) => ({ const: as === 'Lowercase' ? one.toLowerCase() : one.toUpperCase() })),
+  );
 }
 
 /** `Pick<Berth, 'deck'>`, or with `keeps` false `Omit<...>`; null where the members are not known. */

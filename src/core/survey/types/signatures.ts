@@ -4,7 +4,7 @@ import type { Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Doc, DocTag } from './docs.js';
 import { namedTag } from './docs.js';
-import { typeText } from './types.js';
+import { typeText } from './written.js';
 
 /** A method as its signature reads, or as its doc comment says; a result that nobody tells is unknown. */
 export function methodText(name: string, node: Ast.Function, module: Module, doc: Doc): string {

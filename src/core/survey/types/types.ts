@@ -2,11 +2,14 @@
 
 import type { JsonSchema, TypeInfo } from '../../contract/types.js';
 import { fold } from '../folding/fold.js';
-import { asStrings, isFoldedObject, UNKNOWN } from '../folding/folded.js';
+import { isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseType } from '../syntax/parse.js';
-import { joinSchemas, membersKept, narrowed, valuesText } from './schemas.js';
+import { constantBehind } from './constants.js';
+import { inCase, joinSchemas, keysOf, membersKept, narrowed, valuesOf, valuesText } from './schemas.js';
+import { typedefIn } from './typedefs.js';
+import { isWorkedOut, literalSchema, plainType, textOf } from './written.js';
 
 /** What is said of a type nobody told. */
 export const NO_TYPE: TypeInfo = { text: 'unknown', schema: {} };
@@ -29,27 +32,6 @@ export function typeOf(node: Ast.TSType, module: Module, graph: ModuleGraph): Ty
   // A type that is worked out from another is told by its values: what it is made of has a name in its module only.
   const text = (isWorkedOut(node) && valuesText(schema)) || textOf(node, module.source);
   return { text, schema };
-}
-
-function isWorkedOut(node: Ast.TSType): boolean {
-  if (node.type === 'TSTypeReference' && node.typeName.type === 'Identifier')
-    return /^(?:Extract|Exclude)$/.test(node.typeName.name);
-  return node.type === 'TSTemplateLiteralType' || node.type === 'TSIndexedAccessType';
-}
-
-/** What the braces of a doc comment hold, as TypeScript: `?T`, `T=` and `*` are read as doc comments mean them. */
-function plainType(text: string): string {
-  return text
-    .replace(/=$/, '')
-    .replace(/^\?\s*(.+)$/, '$1 | null')
-    .replace(/^!/, '')
-    .replace(/^\*$/, 'unknown');
-}
-
-/** The text of a type in the braces of a doc comment as TypeScript; null for what is none. */
-export function typeText(text: string): string | null {
-  const parsed = parseType(plainType(text));
-  return parsed && textOf(parsed.node as Ast.TSType, parsed.source);
 }
 
 /** The type in the braces of a doc comment. */
@@ -95,7 +77,10 @@ function schemaOf(node: Ast.TSType, context: Context): JsonSchema | null {
     case 'TSParenthesizedType':
       return schemaOf(node.typeAnnotation, context);
     case 'TSTypeOperator':
+      if (node.operator === 'keyof') return keysOf(schemaOf(node.typeAnnotation, context));
       return node.operator === 'readonly' ? schemaOf(node.typeAnnotation, context) : null;
+    case 'TSTypeQuery':
+      return constantSchema(node, context);
     case 'TSUnionType':
       return unionSchema(node.types, context);
     case 'TSIntersectionType':
@@ -111,18 +96,6 @@ function schemaOf(node: Ast.TSType, context: Context): JsonSchema | null {
     default:
       return null;
   }
-}
-
-function literalSchema(literal: Ast.TSLiteral): JsonSchema | null {
-  if (literal.type === 'Literal' && literal.value !== null) {
-    const { value } = literal;
-    if (typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean')
-      return { const: value };
-  }
-  if (literal.type === 'UnaryExpression' && literal.operator === '-' && literal.argument.type === 'Literal') {
-    return { const: -Number(literal.argument.value) };
-  }
-  return literal.type === 'TemplateLiteral' ? { type: 'string' } : null;
 }
 
 /** `` `${Size}` ``: the values of an enum as text, or of a union; of all else only that it is text. */
@@ -226,6 +199,9 @@ function referenceSchema(node: Ast.TSTypeReference, context: Context): JsonSchem
         second && schemaOf(second, context),
         name === 'Extract',
       );
+    case 'Lowercase':
+    case 'Uppercase':
+      return inCase(first && schemaOf(first, context), name);
     case 'Pick':
     case 'Omit':
       return membersKept(
@@ -244,18 +220,21 @@ function referenceSchema(node: Ast.TSTypeReference, context: Context): JsonSchem
   }
 }
 
+/** Where a declaration is read; null where that is being done already, or leads too far. */
+function within(module: Module, name: string, { graph, open }: Context): Context | null {
+  const key = `${module.path}#${name}`;
+  if (open.has(key) || open.size > DEEPEST) return null;
+  return { graph, module, source: module.source, parameters: new Map(), open: new Set([...open, key]) };
+}
+
+/** So far types lead from one to the next. */
+const DEEPEST = 12;
+
 function declaredSchema(name: string, args: Ast.TSType[], context: Context): JsonSchema | null {
   const found = context.graph.find(name, context.module);
-  if (!found) return null;
-  const key = `${found.module.path}#${found.name}`;
-  if (context.open.has(key) || context.open.size > 12) return {};
-  const inner: Context = {
-    graph: context.graph,
-    module: found.module,
-    source: found.module.source,
-    parameters: new Map(),
-    open: new Set([...context.open, key]),
-  };
+  if (!found) return typedefSchema(name, context) ?? wordSchema(name);
+  const inner = within(found.module, found.name, context);
+  if (!inner) return {};
   const { declaration } = found;
   if (declaration.kind === 'enum') {
     const folded = fold({ ...declaration.node.id, type: 'Identifier' } as Ast.Node, {
@@ -294,6 +273,11 @@ function declaredSchema(name: string, args: Ast.TSType[], context: Context): Jso
   };
 }
 
+/** Doc comments write `Boolean` for what TypeScript calls `boolean`. */
+function wordSchema(name: string): JsonSchema | null {
+  return /^(?:String|Number|Boolean)$/.test(name) ? { type: name.toLowerCase() } : null;
+}
+
 /** `Colour.Red` as a type. */
 function enumMemberSchema(node: Ast.TSTypeName, context: Context): JsonSchema | null {
   if (node.type !== 'TSQualifiedName' || node.left.type !== 'Identifier') return null;
@@ -302,40 +286,54 @@ function enumMemberSchema(node: Ast.TSTypeName, context: Context): JsonSchema | 
   return value === undefined || value === UNKNOWN ? null : { const: value };
 }
 
-/** `(typeof PORTS)[number]`: the values of a constant array. */
-function indexedSchema(node: Ast.TSIndexedAccessType, context: Context): JsonSchema | null {
-  let object: Ast.TSType = node.objectType;
-  while (object.type === 'TSParenthesizedType') object = object.typeAnnotation;
-  if (object.type === 'TSTypeQuery' && object.exprName.type === 'Identifier') {
-    const values = fold({ ...object.exprName } as Ast.Node, { graph: context.graph, module: context.module });
-    const strings = asStrings(values);
-    if (strings && node.indexType.type === 'TSNumberKeyword') return { enum: strings };
+/** `typeof PORTS` */
+function constantSchema({ exprName }: Ast.TSTypeQuery, context: Context): JsonSchema | null {
+  const found = exprName.type === 'Identifier' ? context.graph.find(exprName.name, context.module) : null;
+  const inner = found && within(found.module, `typeof ${found.name}`, context);
+  if (!inner) return null;
+  const constant = constantBehind(found, context.graph);
+  return constant && 'type' in constant ? schemaOf(constant.type, inner) : (constant?.schema ?? null);
+}
+
+/** `Reading['level']`, `(typeof PORTS)[number]`, `(typeof SIDES)[keyof typeof SIDES]` */
+function indexedSchema(
+  { objectType, indexType }: Ast.TSIndexedAccessType,
+  context: Context,
+): JsonSchema | null {
+  const schema = schemaOf(objectType, context);
+  if (indexType.type === 'TSNumberKeyword') {
+    if (Array.isArray(schema?.prefixItems)) return joinSchemas(schema.prefixItems as JsonSchema[]);
+    return (schema?.items as JsonSchema | undefined) ?? null;
   }
-  const schema = schemaOf(object, context);
-  const key = node.indexType.type === 'TSLiteralType' ? literalSchema(node.indexType.literal) : null;
   const properties = schema?.properties as Record<string, JsonSchema> | undefined;
-  if (key && properties && typeof key.const === 'string') return properties[key.const] ?? null;
-  if (node.indexType.type === 'TSNumberKeyword' && schema?.items) return schema.items as JsonSchema;
-  return null;
+  const keys = properties ? valuesOf(schemaOf(indexType, context)) : null;
+  const members = keys?.map((key) =>
+    typeof key === 'string' && Object.hasOwn(properties ?? {}, key) ? properties?.[key] : undefined,
+  );
+  return members?.every((one) => one !== undefined) ? joinSchemas(members) : null;
 }
 
 /** `import('./ports.js').Port`, as doc comments write it. */
 function importSchema(node: Ast.TSImportType, context: Context): JsonSchema | null {
   const target = context.graph.resolve(node.source.value, context.module);
   if (!target || node.qualifier?.type !== 'Identifier') return null;
-  const found = context.graph.findExport(node.qualifier.name, target);
-  if (!found) return null;
-  return declaredSchema(found.name, node.typeArguments?.params ?? [], { ...context, module: found.module });
+  const { name } = node.qualifier;
+  const found = context.graph.findExport(name, target);
+  const args = node.typeArguments?.params ?? [];
+  return found
+    ? declaredSchema(found.name, args, { ...context, module: found.module })
+    : typedefSchema(name, { ...context, module: target });
+}
+
+/** A type that a doc comment of the module names. */
+function typedefSchema(name: string, context: Context): JsonSchema | null {
+  const { module } = context;
+  const text = typedefIn(module, name);
+  const parsed = text === null ? null : parseType(plainType(text));
+  const inner = parsed && within(module, name, context);
+  return inner ? schemaOf(parsed.node as Ast.TSType, { ...inner, source: parsed.source }) : null;
 }
 
 function literalName(node: Ast.Node): string | null {
   return node.type === 'Literal' && typeof node.value === 'string' ? node.value : null;
 }
-
-function textOf(node: Ast.TSType, source: string): string {
-  const text = source.slice(node.start, node.end).replaceAll(COMMENTS, '$1');
-  return text.replaceAll(/\s+/g, ' ').trim();
-}
-
-/** Texts are matched to be kept: one may hold what would begin a comment, as `'image/*'` does. */
-const COMMENTS = /('(?:\\.|[^'\\])*'|"(?:\\.|[^"\\])*"|`(?:\\.|[^`\\])*`)|\/\*[\s\S]*?\*\/|\/\/[^\n]*/g;
