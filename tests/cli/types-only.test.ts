@@ -74,12 +74,27 @@ export declare class Sign extends HTMLElement implements SignShown {
   deck: SignShown['deck'];
   value: string;
 }
+type Shown<T> = T & HTMLElement;
+interface LampProps {
+  lit: boolean;
+  children: unknown;
+  onChange: ((event: Event) => void) | null;
+  onDim: () => void;
+}
+declare class Typed<M> extends HTMLElement {
+  addEventListener<K extends keyof M>(type: K, listener: (this: this, event: CustomEvent<M[K]>) => void): void;
+}
+export declare class Horn extends Typed<{ 'horn-blown': { seconds: number } }> {
+  seconds: number;
+}
 declare global {
   interface HTMLElementTagNameMap {
     [BUOY]: Buoy;
     [SIGN]: Sign;
     'harbour-mast': harbour.rig.Mast;
     'harbour-rope': HTMLElement;
+    'harbour-lamp': Shown<LampProps>;
+    'harbour-horn': Horn;
   }
   namespace JSX {
     interface IntrinsicElements {
@@ -110,7 +125,13 @@ const names = (list: readonly { name: string }[] | undefined) => list?.map((one)
 describe('survey', () => {
   test('tags come from the tag map, with names of constants and of namespaces; one without members is left out', async () => {
     const all = await surveyed();
-    expect([...all.keys()]).toEqual(['harbour-buoy', 'harbour-mast', 'harbour-sign']);
+    expect([...all.keys()]).toEqual([
+      'harbour-buoy',
+      'harbour-horn',
+      'harbour-lamp',
+      'harbour-mast',
+      'harbour-sign',
+    ]);
     const buoy = all.get('harbour-buoy');
     expect(buoy).toMatchObject({ className: 'Buoy', typesOnly: true, registers: 'never', root: 'open' });
     expect(buoy).toMatchObject({ exportName: null, summary: 'A buoy.', formAssociated: true });
@@ -158,6 +179,16 @@ describe('survey', () => {
     expect(all.get('harbour-sign')?.pairs).toEqual([
       { property: 'value', event: 'input', path: 'target.value' },
     ]);
+  });
+
+  test('types are given to the parameters of others', async () => {
+    const all = await surveyed();
+    const horn = all.get('harbour-horn');
+    expect([names(horn?.properties), names(horn?.events)]).toEqual([['seconds'], ['horn-blown']]);
+    expect(horn?.events[0]?.detail.schema).toMatchObject({ properties: { seconds: { type: 'number' } } });
+    // Props of a host that stand for an element: what they call children is none of its properties.
+    const lamp = all.get('harbour-lamp');
+    expect([names(lamp?.properties), names(lamp?.events)]).toEqual([['lit', 'onDim'], ['change']]);
   });
 
   test('what code registers is told by that code', async () => {

@@ -15,6 +15,8 @@ export const deadHandler: Rule = {
       if (!event || trappedBy(event, component) !== null) return [];
       const forms = version.host.syntax.handlerForms.filter((form) => form.name(event.name) === item.name);
       if (forms.some((form) => isHeard(event, component, form.id, version.profile))) return [];
+      // An attribute of its own may take the handler, as those of HTML do; type declarations do not tell.
+      if (component.typesOnly && item.form === 'markup') return [];
       return [
         {
           range: item.range,

@@ -91,14 +91,15 @@ export function componentOf(
   };
 }
 
-const LISTENING = new Set(['addEventListener', 'removeEventListener']);
+/** What every element has, however it is declared anew: `children` as props have it cannot be assigned. */
+const OF_ELEMENTS = new Set(['addEventListener', 'removeEventListener', 'children']);
 
 function isOffered({ name, nodes, module }: DeclaredMember, graph: ModuleGraph): boolean {
   return (
     graph.isOwn(module) &&
     !isInnerName(name) &&
     !LIFECYCLE.has(name) &&
-    !LISTENING.has(name) &&
+    !OF_ELEMENTS.has(name) &&
     !nodes.some((node) => isHidden(node) || isInternal(docOf(node, module)))
   );
 }

@@ -18,12 +18,10 @@ type Said = Pick<ContractEvent, 'detail' | 'eventType'>;
 
 /** The events of the overloads of `addEventListener`. */
 export function listenedEvents({ holders }: Members, graph: ModuleGraph): ContractEvent[] {
-  return holders.flatMap(({ node, module, space }) =>
+  return holders.flatMap(({ node, ...place }) =>
     node.type === 'TSTypeAliasDeclaration'
       ? []
-      : node.body.body.flatMap((member) =>
-          isListening(member) ? eventsOf(member, { module, space }, graph) : [],
-        ),
+      : node.body.body.flatMap((member) => (isListening(member) ? eventsOf(member, place, graph) : [])),
   );
 }
 
@@ -89,32 +87,27 @@ function saidOf(type: Ast.TSType, place: Place, graph: ModuleGraph): Said {
 }
 
 /**
- * `onpick: ((event: PickEvent) => void) | null`: the handler of an event as a member, in the manner of HTML (8.1.8.2); null
- * for any other member.
+ * The handler of an event as a member, in the manner of HTML (8.1.8.2): `onpick: ((event: PickEvent) => void) | null`, and
+ * `onInput` for an event of the platform's; null for any other member. Of other names in camel case nobody can tell how
+ * the event is spelled.
  */
 export function handlerEvent(member: DeclaredMember, graph: ModuleGraph): ContractEvent | null {
   const { name, nodes, module } = member;
-  const event = /^on([a-z]+)$/.exec(name)?.[1];
+  const word = /^on([A-Za-z]+)$/.exec(name)?.[1] ?? '';
+  const event = word.toLowerCase();
   const [node] = nodes;
   const type = node && annotationOf(node)?.typeAnnotation;
-  if (event === undefined || !node || !type) return null;
+  if (word === '' || !node || !type || (word !== event && !isPlatformEvent(event))) return null;
   const { text } = typeOf(type, module, graph);
   if (!/=>|Handler|Listener|Callback|\bFunction\b/.test(text)) return null;
   return declaredEvent(event, node, member, { ...wordsOf(docOf(node, module)), eventType: 'Event' });
 }
 
-/**
- * The events of form controls and the like for which there are handlers in the markup of a host. Of others the names of
- * handlers do not tell how the event is spelled.
- */
+/** The platform's events for which there are handlers in the markup of a host: `onInput`. */
 export function platformEvents({ type, place }: MappedTag, graph: ModuleGraph): ContractEvent[] {
   return [...membersOf(type, place, graph).members.values()].flatMap((member) => {
-    const event = /^on([A-Z][A-Za-z]*)$/.exec(member.name)?.[1]?.toLowerCase() ?? '';
-    const [node] = member.nodes;
-    if (!node || !isPlatformEvent(event) || !graph.isOwn(member.module)) return [];
-    return [
-      declaredEvent(event, node, member, { ...wordsOf(docOf(node, member.module)), eventType: 'Event' }),
-    ];
+    const event = graph.isOwn(member.module) ? handlerEvent(member, graph) : null;
+    return event && isPlatformEvent(event.name) ? [event] : [];
   });
 }
 

@@ -2,7 +2,7 @@
 
 import type { ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
-import type { Named, Place, TypeNode } from './names.js';
+import type { Given, Named, Place, TypeNode } from './names.js';
 import { namedIn, pathOf } from './names.js';
 
 /** One member as it is declared; where an accessor is declared in two halves, both. */
@@ -72,7 +72,7 @@ function addReference(
     const names = isPart && second ? literalsIn(second) : null;
     for (const [key, member] of inner.members)
       if (!names || names.has(key) === (path[0] === 'Pick')) run.members.set(key, member);
-  } else addNamed(path, place, run, depth);
+  } else addNamed(path, place, run, depth, args);
 }
 
 /** The texts in a union of literals. */
@@ -84,9 +84,33 @@ function literalsIn(type: Ast.TSType): Set<string> {
   return new Set(texts);
 }
 
-function addNamed(path: readonly string[], place: Place, run: Run, depth: number): void {
+function addNamed(
+  path: readonly string[],
+  place: Place,
+  run: Run,
+  depth: number,
+  args: readonly Ast.TSType[] = [],
+): void {
+  const [name = '', ...more] = path;
+  const given = more.length === 0 ? place.given?.get(name) : undefined;
+  if (given) {
+    addType(given.type, given.place, run, depth + 1);
+    return;
+  }
   const named = isPlatform(path) ? null : namedIn(path, place, run.graph);
-  for (const node of named?.types ?? []) if (named) addNode(node, named, run, depth + 1);
+  for (const node of named?.types ?? [])
+    if (named) addNode(node, { ...named, given: givenTo(node, args, place) }, run, depth + 1);
+}
+
+/** What the parameters of a type stand for where it is named with these arguments. */
+function givenTo(node: TypeNode, args: readonly Ast.TSType[], place: Place): Map<string, Given> {
+  const parameters = node.typeParameters?.params ?? [];
+  return new Map(
+    parameters.flatMap((one, index): [string, Given][] => {
+      const type = args[index];
+      return type ? [[one.name.name, { type, place }]] : [];
+    }),
+  );
 }
 
 /** What browsers offer themselves, of one word; names that are made of a tag have two. */
@@ -106,18 +130,26 @@ function addNode(node: TypeNode, named: Named, run: Run, depth: number): void {
     if (node.type === 'TSInterfaceDeclaration') {
       for (const { expression, typeArguments } of node.extends)
         addReference(expression, typeArguments?.params ?? [], named, run, depth + 1);
-    } else if (node.superClass) addClass(node.superClass, named, run, depth + 1);
-    run.holders.push({ module: named.module, space: named.space, node });
+    } else if (node.superClass)
+      addClass(node.superClass, node.superTypeArguments?.params ?? [], named, run, depth + 1);
+    const { module, space, given } = named;
+    run.holders.push({ module, space, ...(given ? { given } : {}), node });
     addMembers(node.body.body, named.name, named, run);
   }
   run.open.delete(node);
 }
 
-/** What stands behind `extends`: a class, a constant that holds one, or the call of a mixin. */
-function addClass(expression: Ast.Node, place: Place, run: Run, depth: number): void {
+/** What stands behind `extends`: a class with the types it is given, a constant that holds one, or the call of a mixin. */
+function addClass(
+  expression: Ast.Node,
+  args: readonly Ast.TSType[],
+  place: Place,
+  run: Run,
+  depth: number,
+): void {
   if (depth > DEEPEST) return;
   if (expression.type === 'CallExpression') {
-    for (const one of expression.arguments) addClass(one, place, run, depth + 1);
+    for (const one of expression.arguments) addClass(one, [], place, run, depth + 1);
     const path = pathOf(expression.callee);
     const maker = path && namedIn(path, place, run.graph);
     const result = maker?.maker?.returnType?.typeAnnotation;
@@ -129,7 +161,7 @@ function addClass(expression: Ast.Node, place: Place, run: Run, depth: number): 
   const named = namedIn(path, place, run.graph);
   if (named?.value && !named.types.some((one) => one.type === 'ClassDeclaration'))
     addInstances(named.value, named, run, depth + 1);
-  else addNamed(path, place, run, depth);
+  else addNamed(path, place, run, depth, args);
 }
 
 /** What a type of classes makes: `typeof Base`, `new () => Berth`, `Constructor<Berth> & typeof Base`. */
@@ -138,7 +170,7 @@ function addInstances(type: Ast.TSType, place: Place, run: Run, depth: number): 
   if (type.type === 'TSParenthesizedType') addInstances(type.typeAnnotation, place, run, depth + 1);
   else if (type.type === 'TSIntersectionType')
     for (const one of type.types) addInstances(one, place, run, depth + 1);
-  else if (type.type === 'TSTypeQuery') addClass(type.exprName, place, run, depth + 1);
+  else if (type.type === 'TSTypeQuery') addClass(type.exprName, [], place, run, depth + 1);
   else {
     const made = madeBy(type);
     if (made) addType(made, place, run, depth + 1);

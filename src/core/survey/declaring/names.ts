@@ -9,6 +9,14 @@ import type { Ast } from '../syntax/parse.js';
 export interface Place {
   module: Module;
   space: string;
+  /** What the parameters of the type are given that the name stands in. */
+  given?: ReadonlyMap<string, Given>;
+}
+
+/** A type that is handed over, and where it is read. */
+export interface Given {
+  type: Ast.TSType;
+  place: Place;
 }
 
 export type TypeNode = Ast.Class | Ast.TSInterfaceDeclaration | Ast.TSTypeAliasDeclaration;
