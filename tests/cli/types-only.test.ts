@@ -53,6 +53,9 @@ interface BuoyEvents extends HTMLElementEventMap {
   'buoy-rest': Event;
 }
 declare const BuoyBase: (new (...args: any[]) => Lit) & typeof HarbourElement;
+interface EventEmitter<T> {
+  emit(detail?: T): CustomEvent<T>;
+}
 /**
  * A buoy.
  *
@@ -61,6 +64,10 @@ declare const BuoyBase: (new (...args: any[]) => Lit) & typeof HarbourElement;
  */
 export declare class Buoy extends BuoyBase {
   readonly depth: number;
+  drift: (knots: number) => void;
+  /** Says how deep it is. */
+  formatDepth: (depth: number) => string;
+  sunk: EventEmitter<{ at: string }>;
   get colour(): 'red' | 'green';
   set colour(value: 'red' | 'green');
   /** How often it blinks. */
@@ -104,7 +111,7 @@ declare global {
   namespace harbour.rig {
     interface Shaped { height: number; addEventListener(type: 'mast-bent', listener: (event: CustomEvent<number>) => void): void }
     interface Mast extends Shaped, Omit<Other, 'secret'>, HTMLElement {}
-    interface Other { flags: string[]; secret: boolean }
+    interface Other { flags: string[]; secret: boolean; raise: (flag: string) => Promise<void>; paint: (flag: string) => string; '@kinds': 1 }
   }
 }`,
 };
@@ -141,8 +148,11 @@ describe('survey', () => {
   test('members are those of all classes and interfaces, without what is not for users', async () => {
     const all = await surveyed();
     const buoy = all.get('harbour-buoy');
-    expect(names(buoy?.properties)).toEqual(['brightness', 'colour', 'depth', 'quay', 'rate']);
-    expect(names(buoy?.methods)).toEqual(['redraw']);
+    expect(names(buoy?.properties)).toEqual(['brightness', 'colour', 'depth', 'formatDepth', 'quay', 'rate']);
+    expect(buoy?.methods.map((one) => one.text)).toEqual([
+      'redraw(soon?: boolean): Promise<void>',
+      'drift(knots: number): void',
+    ]);
     const property = (name: string) => buoy?.properties.find((one) => one.name === name);
     expect(property('quay')).toMatchObject({ inheritedFrom: 'HarbourElement', readonly: false });
     expect(property('quay')?.description).toBe('Which quay it belongs to.');
@@ -152,7 +162,9 @@ describe('survey', () => {
       readonly: false,
       type: { schema: { enum: ['red', 'green'] } },
     });
-    expect(names(all.get('harbour-mast')?.properties)).toEqual(['flags', 'height']);
+    const mast = all.get('harbour-mast');
+    expect(names(mast?.properties)).toEqual(['flags', 'height', 'paint']);
+    expect(mast?.methods.map((one) => one.text)).toEqual(['raise(flag: string): Promise<void>']);
   });
 
   test('a type that is taken from another member is told by what it is, with the words from there', async () => {
@@ -166,7 +178,7 @@ describe('survey', () => {
   test('events are those that may be listened to, that handlers are for, and that are declared', async () => {
     const all = await surveyed();
     const buoy = all.get('harbour-buoy');
-    expect(names(buoy?.events)).toEqual(['buoy-blink', 'buoy-hit', 'buoy-rest', 'buoyrest']);
+    expect(names(buoy?.events)).toEqual(['buoy-blink', 'buoy-hit', 'buoy-rest', 'buoyrest', 'sunk']);
     expect(buoy?.events.find((one) => one.name === 'buoy-hit')).toMatchObject({
       description: 'The buoy was hit.',
       detail: { schema: { type: 'object', properties: { speed: { type: 'number' } } } },

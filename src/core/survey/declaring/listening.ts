@@ -1,6 +1,7 @@
 /** The events that type declarations tell of: by what may be listened to, and by handlers such as `onpick`. */
 
 import type { ContractEvent } from '../../contract/types.js';
+import { EVERY_FLAG, emitterType } from '../dialects/event-fields.js';
 import { eventSaid, isPlatformEvent, offeredEvent, platformFlags } from '../evidence/declared-events.js';
 import { annotationOf } from '../evidence/declared-members.js';
 import { placeIn } from '../evidence/evidence.js';
@@ -86,12 +87,22 @@ function saidOf(type: Ast.TSType, place: Place, graph: ModuleGraph): Said {
   return { eventType: named?.name ?? 'Event', detail: NO_TYPE };
 }
 
+/** The event that a member tells of: one that it emits, or handles; null for any other member. */
+export function eventOfMember(member: DeclaredMember, graph: ModuleGraph): ContractEvent | null {
+  const { name, nodes, module } = member;
+  const [node] = nodes;
+  const { isEmitter, detail } = node ? emitterType(node, module, graph) : { isEmitter: false };
+  if (!node || !isEmitter) return handlerEvent(member, graph);
+  const said = { ...EVERY_FLAG, ...(detail ? { detail } : {}), ...wordsOf(docOf(node, module)) };
+  return declaredEvent(name, node, member, said);
+}
+
 /**
  * The handler of an event as a member, in the manner of HTML (8.1.8.2): `onpick: ((event: PickEvent) => void) | null`, and
  * `onInput` for an event of the platform's; null for any other member. Of other names in camel case nobody can tell how
  * the event is spelled.
  */
-export function handlerEvent(member: DeclaredMember, graph: ModuleGraph): ContractEvent | null {
+function handlerEvent(member: DeclaredMember, graph: ModuleGraph): ContractEvent | null {
   const { name, nodes, module } = member;
   const word = /^on([A-Za-z]+)$/.exec(name)?.[1] ?? '';
   const event = word.toLowerCase();

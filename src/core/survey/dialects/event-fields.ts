@@ -50,7 +50,7 @@ export const eventFields: Dialect = {
 };
 
 /** What emitters do where they are not told otherwise. */
-const EVERY_FLAG = { bubbles: true, composed: true, cancelable: true };
+export const EVERY_FLAG = { bubbles: true, composed: true, cancelable: true };
 
 /** Types that declarations give to fields which emit: `EventEmitter<Pick>`, `TargetedEvent<this, Pick>`. */
 const EMITTER_TYPE = /^(?:Custom|Targeted)?Event(?:Emitter)?$/;
