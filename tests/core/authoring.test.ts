@@ -39,6 +39,12 @@ rows('registering', [
     'pier-a: level |  | ',
   ],
   [
+    'a worker registers nothing',
+    `${PIER} customElements.define('pier-a', Pier);`,
+    'pier-a:  |  | ',
+    { 'chart.worker-1f3a.js': `${PIER} customElements.define('pier-b', Pier);` },
+  ],
+  [
     'an anonymous class',
     `customElements.define('pier-a', class extends HTMLElement { pick() { this.dispatchEvent(new Event('pick')) } });`,
     'pier-a:  |  | pick',

@@ -57,7 +57,7 @@ export function survey(input: SurveyInput): SurveyOutcome {
   const each = (paths: readonly string[], step: typeof surveyModule) => {
     for (const path of paths) guarded(path, input, found, () => step(path, input, graph, found));
   };
-  const modules = input.paths.filter((one) => !isDeclaration(one));
+  const modules = input.paths.filter((one) => !isDeclaration(one) && !isWorker(one));
   each(modules, surveyModule);
   each(modules, takeUnregistered);
   dropUnprefixed(found.components);
@@ -79,6 +79,9 @@ export function survey(input: SurveyInput): SurveyOutcome {
     leftOut,
   };
 }
+
+/** A worker has no registry: `chart.worker-1f3a.js`. */
+const isWorker = (path: string) => /\.worker\b[\w.-]*\.[cm]?js$/.test(path);
 
 const isDeclaration = (path: string) => /\.d\.[cm]?ts$/.test(path);
 
