@@ -122,18 +122,28 @@ describe('suvet.json', () => {
 
   test('init recognises elements, applications and pages', async () => {
     const place = folder({
-      'package.json': '{ "name": "merrow", "dependencies": { "signs": "1" } }',
+      'package.json': '{ "name": "merrow", "dependencies": { "signs": "1", "talk": "1" } }',
       'node_modules/signs/package.json': '{ "name": "signs", "customElements": "x.json" }',
+      'node_modules/talk/package.json': '{ "name": "talk" }',
+      'node_modules/talk/talk.js':
+        "/**\n * customElements.define('talk-box', TalkBox);\n */\nexport const talk = 1;",
+      'node_modules/buoys/package.json': '{ "name": "buoys" }',
+      'node_modules/buoys/lib/buoy.js': 'class B extends HTMLElement {};customElements.define("buoy-a",B);',
+      'node_modules/quay-types/package.json': '{ "name": "quay-types" }',
+      'node_modules/quay-types/index.d.ts': "interface HTMLElementTagNameMap { 'quay-a': QuayA }",
+      'node_modules/tools/package.json': '{ "name": "tools" }',
+      'node_modules/tools/index.js': "customElements.define('tool-a', class extends HTMLElement {});",
       'elements/package.json': '{ "name": "deck" }',
       'elements/src/a.ts': ELEMENT,
-      'apps/console/package.json': '{ "dependencies": { "react": "^17.0.2" } }',
+      'apps/console/package.json':
+        '{ "dependencies": { "react": "^17.0.2", "buoys": "1" }, "devDependencies": { "quay-types": "1", "tools": "1" } }',
       'apps/console/src/main.jsx': 'export {}',
       'site/index.html': '<p>',
       'site/deep/more.html': '<p>',
     });
     const ran = await suvet(['init', '--json'], place);
     expect(json(ran)).toEqual({
-      components: ['elements', 'npm:signs'],
+      components: ['elements', 'npm:buoys', 'npm:quay-types', 'npm:signs'],
       hosts: [
         { path: 'apps/console', host: 'react@17' },
         { path: 'site', host: 'html' },

@@ -4,8 +4,9 @@ import { readFileSync } from 'node:fs';
 import { dirname, join, relative, sep } from 'node:path';
 import { globSync } from 'tinyglobby';
 import { isInside } from '../files/files.js';
+import { elementPackages } from './element-packages.js';
 import { hostsOfFolder } from './hosts.js';
-import { type PackageManifest, readPackage } from './packages.js';
+import { readPackage } from './packages.js';
 
 export interface Discovered {
   components: string[];
@@ -52,20 +53,12 @@ export function discover(root: string): Discovered {
       (folder) => !applications.some((one) => one.path !== '.' && isInside(folder, join(root, one.path))),
     );
   const sites = outermost([...new Set(pages)]).map((folder) => ({ path: shown(folder, root), host: 'html' }));
+  const manifests = folders.map((folder) => readPackage(join(folder, 'package.json')));
+  const installed = elementPackages(manifests, root);
   return {
-    components: [...components, ...installedComponents(readPackage(join(root, 'package.json')), root)].sort(),
+    components: [...components, ...installed.map((name) => `npm:${name}`)].sort(),
     hosts: [...applications, ...sites.filter((site) => !applications.some((one) => one.path === site.path))],
   };
-}
-
-/** Dependencies whose own package file says that they hold elements. */
-function installedComponents(manifest: PackageManifest | null, root: string): string[] {
-  return Object.keys(manifest?.dependencies ?? {}).flatMap((name) => {
-    const installed = readPackage(join(root, 'node_modules', ...name.split('/'), 'package.json')) as {
-      customElements?: unknown;
-    } | null;
-    return typeof installed?.customElements === 'string' ? [`npm:${name}`] : [];
-  });
 }
 
 function nearestFolder(path: string, folders: readonly string[]): string {
