@@ -187,6 +187,7 @@ class HostRun {
     const cell = { tag: component.tag, host: this.#host, engine: this.#engine.name };
     const failed = (error: string): ProbeCell => ({ ...cell, trials: [], error, console: [] });
     const url = this.#modules.urls.get(component.tag);
+    if (component.typesOnly) return failed('only its types are there, so that nothing defines it in a page');
     if (!url) return failed('its module is not known: probe from the source, not from a contract file');
     try {
       this.#page ??= await this.#openPage(rest);

@@ -28,14 +28,15 @@ export interface LiveComparison {
 
 /**
  * Compares contracts with what a page saw. Slots and parts that only the code has are left out: a fresh element
- * need not render everything it can.
+ * need not render everything it can. Of components that only types tell of, a page has none to look at.
  */
 export function compareLive(
   components: readonly Component[],
   seen: readonly SeenComponent[],
 ): LiveComparison[] {
   const live = new Map(seen.map((one) => [one.tag, one]));
-  const compared = components.map((component) => {
+  const asked = components.filter((one) => !one.typesOnly || live.has(one.tag));
+  const compared = asked.map((component) => {
     const one = live.get(component.tag);
     live.delete(component.tag);
     return one ? compareOne(component, one) : notRegistered(component);
