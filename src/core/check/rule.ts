@@ -2,6 +2,7 @@
 
 import type { Component } from '../contract/types.js';
 import type { HostVersion } from '../crossing/index.js';
+import { expressionFor } from '../crossing/item.js';
 import type { ComponentCrossings, Crossing } from '../crossing/types.js';
 import type { Finding, Level, Place } from '../findings/types.js';
 import type { ElementUse, ItemUse, Range } from '../hosts/uses.js';
@@ -83,4 +84,13 @@ export function cureFor(crossing: Crossing | null, context: RuleContext): string
     return `Write ${crossing.syntax}`;
   if (host.wraps === 'bridged') return `Use the wrapper (suvet wrap --host ${label}).`;
   return 'Set it from a script.';
+}
+
+/** The cure with the number in the place of the name that stands for one: `Write :zoom="4"`. */
+export function withNumber(cure: string, { value: { literal } }: ItemUse, name: string): string {
+  const isNumber = String(literal ?? '').trim() !== '' && Number.isFinite(Number(literal));
+  const expression = expressionFor(name);
+  const at = Math.max(...['"', '{'].map((mark) => cure.lastIndexOf(`${mark}${expression}`)));
+  if (!isNumber || at < 0) return cure;
+  return `${cure.slice(0, at + 1)}${Number(literal)}${cure.slice(at + 1 + expression.length)}`;
 }

@@ -3,7 +3,7 @@ import { judge, NO_ATTRIBUTE, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
 import { isFormsOwn, isSetToText, itemMeant, type Meant, TEXT_FORMS, textIn, textWords } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
-import { crossingOf, cureFor } from '../rule.js';
+import { crossingOf, cureFor, withNumber } from '../rule.js';
 
 /** A value written in a way that does not carry it: a list where only text can go, a false that reads as true. */
 export const lostValue: Rule = {
@@ -62,9 +62,13 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
       },
     ];
   }
-  const crossing = crossingOf(context, [meant.kind], meant.name);
+  const cure = cureFor(crossingOf(context, [meant.kind], meant.name), context);
   return [
-    { range: item.range, message: `${meant.name}: ${label} ${loss.what}.`, cure: cureFor(crossing, context) },
+    {
+      range: item.range,
+      message: `${meant.name}: ${label} ${loss.what}.`,
+      cure: textIn(meant) === 'number' ? withNumber(cure, item, meant.name) : cure,
+    },
   ];
 }
 

@@ -1,6 +1,6 @@
 import { isSetToText, itemMeant, textIn, textWords } from '../meant.js';
 import type { Rule } from '../rule.js';
-import { crossingOf, cureFor } from '../rule.js';
+import { crossingOf, cureFor, withNumber } from '../rule.js';
 
 /** A text that sets a property which holds a number: whether it becomes one is up to the element. */
 export const textForNumber: Rule = {
@@ -17,7 +17,7 @@ export const textForNumber: Rule = {
         {
           range: item.range,
           message: `${meant.name}: ${version.label} sets it to ${textWords(item)}, and its type is ${meant.type.text}; what adds to it puts texts side by side.`,
-          cure: cureFor(crossingOf(context, [meant.kind], meant.name), context),
+          cure: withNumber(cureFor(crossingOf(context, [meant.kind], meant.name), context), item, meant.name),
         },
       ];
     });
