@@ -31,7 +31,7 @@ test('the planted mistakes of the demo are found, and nothing else', async () =>
     'apps/kiosk/src/pier.vue:14:69 unknown-name | Write formatTime.',
     'apps/kiosk/src/pier.vue:15:69 unknown-event | Write tide-breach.',
     'apps/kiosk/src/pier.vue:18:17 half-pair | Write v-model="value"',
-    'apps/office/src/pier.html:1:36 lost-value | Write [highMark]="highMark"',
+    'apps/office/src/pier.html:1:36 lost-value | Write [highMark]="3.2"',
     'apps/office/src/pier.html:2:15 half-pair | Write [value]="value" (input)="onInput($event)"',
     'apps/office/src/pier.html:3:29 trapped-event | Have the component dispatch it with composed: true (src/deck-picker.ts:78), or on itself.',
     "site/fares.html:13:8 module-not-imported | Import it: import '@merrow/deck-elements/fare-quote.js';",

@@ -256,9 +256,9 @@ test.each([
   ['react@18', 'decks="a"', 'Write deck'],
   ['react@18', 'onPierPick={f}', 'suvet wrap --host react@18'],
   ['react@19', 'onPierPick={f}', 'onpier-pick'],
-  ['react@19', 'maxRows="3"', 'Write maxRows={3}'],
-  ['react@19', 'maxRows="many"', 'Write maxRows={maxRows}'],
-  ['solid@1', 'maxRows="3"', 'Write prop:maxRows={3}'],
+  ['react@19', 'maxRows="3"', 'Write max-rows={3}'],
+  ['react@19', 'maxRows="many"', 'Write max-rows={maxRows}'],
+  ['solid@1', 'maxRows="3"', 'Write attr:max-rows={3}'],
 ])('in %s, the cure for %s names what to write', (host, attribute, cure) => {
   const version = openHost(host, '/');
   const source = { file: 'a.tsx', text: `export const View = () => <tide-pier ${attribute} />;` };
