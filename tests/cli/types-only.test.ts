@@ -94,8 +94,9 @@ declare class Typed<M> extends HTMLElement {
 export declare class Horn extends Typed<{ 'horn-blown': { seconds: number } }> {
   seconds: number;
 }
+interface Fishing { 'harbour-net': Sign }
 declare global {
-  interface HTMLElementTagNameMap {
+  interface HTMLElementTagNameMap extends Fishing {
     [BUOY]: Buoy;
     [SIGN]: Sign;
     'harbour-mast': harbour.rig.Mast;
@@ -130,15 +131,18 @@ async function surveyed(): Promise<Map<string, Component>> {
 const names = (list: readonly { name: string }[] | undefined) => list?.map((one) => one.name).sort();
 
 describe('survey', () => {
-  test('tags come from the tag map, with names of constants and of namespaces; one without members is left out', async () => {
+  test('tags come from the tag map, with names of constants and of namespaces, and what they extend', async () => {
     const all = await surveyed();
     expect([...all.keys()]).toEqual([
       'harbour-buoy',
       'harbour-horn',
       'harbour-lamp',
       'harbour-mast',
+      'harbour-net',
+      'harbour-rope',
       'harbour-sign',
     ]);
+    expect(all.get('harbour-rope')).toMatchObject({ className: null, properties: [], typesOnly: true });
     const buoy = all.get('harbour-buoy');
     expect(buoy).toMatchObject({ className: 'Buoy', typesOnly: true, registers: 'never', root: 'open' });
     expect(buoy).toMatchObject({ exportName: null, summary: 'A buoy.', formAssociated: true });

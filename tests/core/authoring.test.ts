@@ -39,6 +39,12 @@ rows('registering', [
     'pier-a: level |  | ',
   ],
   [
+    'listeners that are kept in a list are no decorators, and a parameter is no class of its name',
+    `const KEY = Symbol('k'); ${PIER} customElements.define('pier-a', Pier); class k {}
+    class Tool { constructor(view, k) { own([view.on('pier-pick', () => 1), view.on('pier-drop', this.drop)], KEY); this.registerIncoming('pier-tap', k, () => 1); } }`,
+    'pier-a:  |  | ',
+  ],
+  [
     'a worker registers nothing',
     `${PIER} customElements.define('pier-a', Pier);`,
     'pier-a:  |  | ',

@@ -6,7 +6,8 @@ import { placeIn } from '../evidence/evidence.js';
 import { withTags } from '../evidence/named-tags.js';
 import { pairsOf } from '../evidence/pairs.js';
 import type { ModuleGraph } from '../modules/modules.js';
-import { docOf, firstSentence, textOf, wordsOf } from '../types/docs.js';
+import type { Ast } from '../syntax/parse.js';
+import { docOf, firstSentence, NO_DOC, textOf, wordsOf } from '../types/docs.js';
 import { NO_TYPE } from '../types/types.js';
 import { isOffered, methodOf, propertyOf } from './items.js';
 import { eventOfMember, listenedEvents, platformEvents } from './listening.js';
@@ -25,9 +26,9 @@ export function componentOf(
 ): Component | null {
   const all = membersOf(mapped.type, mapped.place, graph);
   const holder = all.holders.at(-1);
-  if (!holder) return null;
+  if (!holder && !isPlainElement(mapped.type)) return null;
   const members = [...all.members.values()].filter((one) => isOffered(one, graph));
-  const doc = docOf(holder.node, holder.module);
+  const doc = holder ? docOf(holder.node, holder.module) : NO_DOC;
   const documented = all.holders
     .filter((one) => graph.isOwn(one.module))
     .map((one) => ({
@@ -41,13 +42,13 @@ export function componentOf(
     ...members.flatMap((one) => eventOfMember(one, graph) ?? []),
     ...written.flatMap((one) => platformEvents(one, graph)),
   ]);
-  const properties = members.flatMap((one) => propertyOf(one, holder.node, graph) ?? []);
+  const properties = members.flatMap((one) => propertyOf(one, holder?.node ?? mapped.node, graph) ?? []);
   const named = (tags: string[]) => withTags([], documented, tags);
   const words = wordsOf(doc);
   const summary = textOf(doc, 'summary') ?? firstSentence(words.description);
   return {
     tag: mapped.tag,
-    className: holder.node.id?.name ?? null,
+    className: holder?.node.id?.name ?? null,
     module,
     typesOnly: true,
     exportName: null,
@@ -61,7 +62,7 @@ export function componentOf(
     properties,
     attributes: [],
     events,
-    methods: members.flatMap((one) => methodOf(one, holder.node) ?? []),
+    methods: members.flatMap((one) => methodOf(one, holder?.node ?? mapped.node) ?? []),
     slots: named(['slot']),
     cssParts: named(['csspart', 'part']),
     cssProperties: named(['cssprop', 'cssproperty']),
@@ -76,6 +77,15 @@ export function componentOf(
       },
     ],
   };
+}
+
+/** `HTMLElement`: a tag of which nothing else is told. */
+function isPlainElement(type: Ast.TSType): boolean {
+  return (
+    type.type === 'TSTypeReference' &&
+    type.typeName.type === 'Identifier' &&
+    type.typeName.name === 'HTMLElement'
+  );
 }
 
 /** Events by name; what one place does not say, another may. */

@@ -30,6 +30,8 @@ function mayTellMore(source: string, known: ReadonlySet<string>): boolean {
     const begin = source.indexOf('{', at);
     const end = source.indexOf('}', begin);
     if (begin < 0 || end < 0) return begin >= 0;
+    // What it extends may hold more.
+    if (/\bextends\b/.test(source.slice(at, begin))) return true;
     const keys = source.slice(begin + 1, end).matchAll(/(\[)|["']([^"'\n]{1,200})["']\s{0,9}\??\s{0,9}:/g);
     for (const [, computed, tag = ''] of keys) if (computed || !known.has(tag)) return true;
     at = end;

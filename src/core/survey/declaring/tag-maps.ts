@@ -8,7 +8,7 @@ import { fold } from '../folding/fold.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Place } from './names.js';
-import { namedIn, statementsOf } from './names.js';
+import { namedIn, pathOf, statementsOf } from './names.js';
 
 /** One tag, the type that it is given, and where it stands. */
 export interface MappedTag {
@@ -24,16 +24,39 @@ export function mappedTags(
   ending: 'TagNameMap' | 'IntrinsicElements',
   graph: ModuleGraph,
 ): MappedTag[] {
-  return statementsOf(module).flatMap(({ node, space }) => {
-    if (node.type !== 'TSInterfaceDeclaration' || !node.id.name.endsWith(ending)) return [];
-    const place = { module, space };
-    return node.body.body.flatMap((member): MappedTag[] => {
-      if (member.type !== 'TSPropertySignature' || !member.typeAnnotation) return [];
-      const tag = tagOf(member, place, graph);
-      const type = member.typeAnnotation.typeAnnotation;
-      return tag !== null && isElementName(tag) ? [{ tag, type, place, node: member }] : [];
-    });
+  const found = new Map<string, MappedTag>();
+  for (const { node, space } of statementsOf(module)) {
+    if (node.type !== 'TSInterfaceDeclaration' || !node.id.name.endsWith(ending)) continue;
+    for (const one of tagsOf(node, { module, space }, graph, 0))
+      if (!found.has(one.tag)) found.set(one.tag, one);
+  }
+  return [...found.values()];
+}
+
+/** So many maps extend one another. */
+const DEEPEST = 8;
+
+function tagsOf(
+  { body, extends: above }: Ast.TSInterfaceDeclaration,
+  place: Place,
+  graph: ModuleGraph,
+  depth: number,
+): MappedTag[] {
+  const own = body.body.flatMap((member): MappedTag[] => {
+    if (member.type !== 'TSPropertySignature' || !member.typeAnnotation) return [];
+    const tag = tagOf(member, place, graph);
+    const type = member.typeAnnotation.typeAnnotation;
+    return tag !== null && isElementName(tag) ? [{ tag, type, place, node: member }] : [];
   });
+  if (depth === DEEPEST) return own;
+  const extended = above.flatMap(({ expression }) => {
+    const path = pathOf(expression);
+    const named = path && namedIn(path, place, graph);
+    return (named?.types ?? []).flatMap((one) =>
+      named && one.type === 'TSInterfaceDeclaration' ? tagsOf(one, named, graph, depth + 1) : [],
+    );
+  });
+  return [...own, ...extended];
 }
 
 function tagOf({ key, computed }: Ast.TSPropertySignature, place: Place, graph: ModuleGraph): string | null {

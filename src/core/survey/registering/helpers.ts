@@ -6,7 +6,7 @@ import { isClass } from '../classes/layers.js';
 import { callableOf, functionReturned, returnedFunction, staticMethodOf } from '../folding/callables.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
-import { calledWith, withLocals } from '../folding/scopes.js';
+import { calledWith, parameterNames, withLocals } from '../folding/scopes.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { tagsGiven } from './element-names.js';
@@ -39,7 +39,7 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
     const helper = definingFunction(callee, inner);
     const found = helper
       ? throughHelper(node, helper, inner, registers)
-      : byName(node, callee, inner, registers);
+      : byName(node, callee, around, inner, registers);
     return found.length > 0 ? found : viewCall(node, around, inner, registers);
   });
 }
@@ -166,6 +166,7 @@ export function registeredIn(
 function byName(
   node: Ast.CallExpression,
   callee: Ast.Node,
+  around: readonly FunctionNode[],
   scope: Scope,
   registers: Registration,
 ): Finding[] {
@@ -177,10 +178,16 @@ function byName(
   const target = args.find(
     (one, index) => index !== at && (isClass(unwrap(one)) || unwrap(one).type === 'Identifier'),
   );
-  if (!given || !target || isFunction(target)) return [];
+  if (!given || !target || isFunction(target) || isHandedOver(target, around, scope)) return [];
   return leadsToClass({ node: target, scope })
     ? tagsGiven(given, scope).map((tag) => ({ tag, node: target, scope, place: node, registers }))
     : [];
+}
+
+/** Is it a parameter of which nobody knows what it is given? A class of the module may go by the same name. */
+function isHandedOver(node: Ast.Node, around: readonly FunctionNode[], { bindings }: Scope): boolean {
+  if (node.type !== 'Identifier' || bindings?.has(node.name)) return false;
+  return around.some((one) => one.params.some((parameter) => parameterNames(parameter).includes(node.name)));
 }
 
 function leadsToClass({ node, scope }: { node: Ast.Node; scope: Scope }): boolean {

@@ -104,8 +104,9 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
   const node = unwrap(decorator);
   if (node.type === 'Identifier') return handedClass(node, [target as Ast.Argument], target, scope, place);
   if (node.type !== 'CallExpression') return [];
-  // A class decorator may be given a name with a hyphen that is no tag: that of an event, say.
-  if (/^(?:event|fires|emits|listen|slot|css)/i.test(originalName(node, scope))) return [];
+  // A class decorator may be given a name with a hyphen that is no tag: that of an event, say. And what is done to others
+  // of its kind, `own([view.on('pick', ...)], KEY)`, may look like decorating.
+  if (/^(?:event|fires|emits|listen|slot|css)|^(?:on|once|off)$/i.test(originalName(node, scope))) return [];
   const [argument, second] = node.arguments;
   const tags = argument && !isFrameworks(argument, target, scope) ? tagsGiven(argument, scope) : [];
   const extendsTag = second ? extendsOf(second, scope) : null;
