@@ -82,6 +82,7 @@ export declare class Sign extends HTMLElement implements SignShown {
   value: string;
 }
 type Shown<T> = T & HTMLElement;
+type Rope = HTMLElement;
 interface LampProps {
   lit: boolean;
   children: unknown;
@@ -100,7 +101,7 @@ declare global {
     [BUOY]: Buoy;
     [SIGN]: Sign;
     'harbour-mast': harbour.rig.Mast;
-    'harbour-rope': HTMLElement;
+    'harbour-rope': Rope;
     'harbour-lamp': Shown<LampProps>;
     'harbour-horn': Horn;
   }

@@ -92,7 +92,8 @@ function declaredOnly(input: SurveyInput, graph: ModuleGraph, found: Found): Com
   for (const path of paths) {
     guarded(path, input, found, () => {
       const known = new Set([...found.components.keys(), ...declared.keys()]);
-      for (const one of declaredIn(path, input, graph, known)) declared.set(one.tag, one);
+      const isAlone = found.components.size === 0;
+      for (const one of declaredIn(path, input, graph, known, isAlone)) declared.set(one.tag, one);
     });
   }
   return [...declared.values()];

@@ -6,27 +6,29 @@ import { placeIn } from '../evidence/evidence.js';
 import { withTags } from '../evidence/named-tags.js';
 import { pairsOf } from '../evidence/pairs.js';
 import type { ModuleGraph } from '../modules/modules.js';
-import type { Ast } from '../syntax/parse.js';
 import { docOf, firstSentence, NO_DOC, textOf, wordsOf } from '../types/docs.js';
 import { NO_TYPE } from '../types/types.js';
 import { isOffered, methodOf, propertyOf } from './items.js';
 import { eventOfMember, listenedEvents, platformEvents } from './listening.js';
 import { isStatic, membersOf } from './members.js';
+import { namedIn, pathOf } from './names.js';
 import type { MappedTag } from './tag-maps.js';
 
 /**
  * The component, or null where the types tell nothing of it. `written` is what its tag may be given in markup, `module`
- * names the declarations for users.
+ * names the declarations for users. Only where no code registers anything (`isAlone`), a tag of which nothing else is
+ * told counts as well.
  */
 export function componentOf(
   mapped: MappedTag,
   written: readonly MappedTag[],
   module: string,
+  isAlone: boolean,
   graph: ModuleGraph,
 ): Component | null {
   const all = membersOf(mapped.type, mapped.place, graph);
   const holder = all.holders.at(-1);
-  if (!holder && !isPlainElement(mapped.type)) return null;
+  if (!holder && !(isAlone && isPlainElement(mapped, graph))) return null;
   const members = [...all.members.values()].filter((one) => isOffered(one, graph));
   const doc = holder ? docOf(holder.node, holder.module) : NO_DOC;
   const documented = all.holders
@@ -79,14 +81,22 @@ export function componentOf(
   };
 }
 
-/** `HTMLElement`: a tag of which nothing else is told. */
-function isPlainElement(type: Ast.TSType): boolean {
-  return (
-    type.type === 'TSTypeReference' &&
-    type.typeName.type === 'Identifier' &&
-    type.typeName.name === 'HTMLElement'
-  );
+/** `HTMLElement`, also under another name: a tag of which nothing else is told. */
+function isPlainElement(
+  { type, place }: Pick<MappedTag, 'type' | 'place'>,
+  graph: ModuleGraph,
+  depth = 0,
+): boolean {
+  const path = type.type === 'TSTypeReference' ? pathOf(type.typeName) : null;
+  if (!path || depth > MOST_NAMES) return false;
+  const named = namedIn(path, place, graph);
+  const alias = named?.types.find((one) => one.type === 'TSTypeAliasDeclaration');
+  if (!named || alias?.type !== 'TSTypeAliasDeclaration') return path.join('.') === 'HTMLElement';
+  return isPlainElement({ type: alias.typeAnnotation, place: named }, graph, depth + 1);
 }
+
+/** So many names a type may go by, one for the other. */
+const MOST_NAMES = 8;
 
 /** Events by name; what one place does not say, another may. */
 function joinedEvents(events: readonly ContractEvent[]): ContractEvent[] {

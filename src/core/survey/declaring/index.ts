@@ -8,12 +8,13 @@ import { componentOf } from './component.js';
 import type { MappedTag } from './tag-maps.js';
 import { mappedTags } from './tag-maps.js';
 
-/** The components that a module of declarations tells of, besides those that are known. */
+/** The components that a module of declarations tells of, besides those that are known; `isAlone` where code has none. */
 export function declaredIn(
   path: string,
   { reader, publicPath }: SurveyInput,
   graph: ModuleGraph,
   known: ReadonlySet<string>,
+  isAlone: boolean,
 ): Component[] {
   const module = mayTellMore(reader.read(path) ?? '', known) ? graph.load(path) : null;
   if (!module) return [];
@@ -21,7 +22,7 @@ export function declaredIn(
   for (const one of mappedTags(module, 'IntrinsicElements', graph)) addTo(written, one.tag, one);
   return mappedTags(module, 'TagNameMap', graph)
     .filter((one) => !known.has(one.tag))
-    .flatMap((one) => componentOf(one, written.get(one.tag) ?? [], publicPath(path), graph) ?? []);
+    .flatMap((one) => componentOf(one, written.get(one.tag) ?? [], publicPath(path), isAlone, graph) ?? []);
 }
 
 /** May a tag map in a text hold a tag that is not known? Looked at before anything is parsed. */
