@@ -45,6 +45,13 @@ rows('registering', [
     'pier-a:  |  | ',
   ],
   [
+    'tests for names, names of events and modules of loaders are no tags',
+    `${PIER} customElements.define('pier-a', Pier); const isPier = named('pier-b'); export const f = (one) => isPier(one);
+    if (typeof define === 'function' && define.amd) define('big-pier', [], function () { return f; });
+    class Props { listen() { var prop = 'pier-props'; var all = ['change:'.concat(prop), this.listen]; this.off.apply(this, all); } }`,
+    'pier-a:  |  | ',
+  ],
+  [
     'a worker registers nothing',
     `${PIER} customElements.define('pier-a', Pier);`,
     'pier-a:  |  | ',

@@ -33,6 +33,7 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
   const callee = unwrap(node.callee);
   const { program } = scope.module;
   const around = functionsAround(node, program);
+  if (isModuleDefinition(node, scope)) return [];
   if (!isNamedForIt(callee, scope) && !mayDefine(callee, node, around)) return [];
   const registers: Registration = isCalledLater(around, scope) ? 'by-call' : 'on-import';
   return scopesAt(node, around, scope).flatMap((inner) => {
@@ -42,6 +43,22 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
       : byName(node, callee, around, inner, registers);
     return found.length > 0 ? found : viewCall(node, around, inner, registers);
   });
+}
+
+/** `define('big-pier', [], function () {})`, where nothing is called `define`: a module of a loader, with what it asks for. */
+function isModuleDefinition(
+  { callee, arguments: [name, list, factory] }: Ast.CallExpression,
+  scope: Scope,
+): boolean {
+  return (
+    callee.type === 'Identifier' &&
+    callee.name === 'define' &&
+    !scope.module.declarations.has('define') &&
+    !scope.bindings?.has('define') &&
+    name?.type === 'Literal' &&
+    list?.type === 'ArrayExpression' &&
+    factory !== undefined
+  );
 }
 
 /** What a function registers, whatever its name, that is handed a class which it may make an element of. */
@@ -190,6 +207,7 @@ function isHandedOver(node: Ast.Node, around: readonly FunctionNode[], { binding
   return around.some((one) => one.params.some((parameter) => parameterNames(parameter).includes(node.name)));
 }
 
-function leadsToClass({ node, scope }: { node: Ast.Node; scope: Scope }): boolean {
+/** Does an expression name a class, or make one? */
+export function leadsToClass({ node, scope }: { node: Ast.Node; scope: Scope }): boolean {
   return chainOf({ node, scope, name: null }, scope.graph).layers.length > 0;
 }

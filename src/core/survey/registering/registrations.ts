@@ -5,7 +5,7 @@ import { classDecorations } from '../classes/decorations.js';
 import { isClass } from '../classes/layers.js';
 import { fold } from '../folding/fold.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { localDeclarations, originalName, unwrap } from '../folding/functions.js';
+import { calledName, localDeclarations, originalName, unwrap } from '../folding/functions.js';
 import { parameterNames, withLocals } from '../folding/scopes.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
@@ -14,7 +14,7 @@ import { entryOf } from '../syntax/tree.js';
 import { describedBefore, describedCall, lazyTables, statementCalls } from './descriptions.js';
 import { tagsGiven } from './element-names.js';
 import { handedClass } from './handed-classes.js';
-import { definingCall, helperCall } from './helpers.js';
+import { definingCall, helperCall, leadsToClass } from './helpers.js';
 import { madeForLater } from './later.js';
 import { prefixedCall } from './prefixed.js';
 import type { Finding, Registered, Unfolded } from './registering.js';
@@ -106,7 +106,8 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
   if (node.type !== 'CallExpression') return [];
   // A class decorator may be given a name with a hyphen that is no tag: that of an event, say. And what is done to others
   // of its kind, `own([view.on('pick', ...)], KEY)`, may look like decorating.
-  if (/^(?:event|fires|emits|listen|slot|css)|^(?:on|once|off)$/i.test(originalName(node, scope))) return [];
+  if (/^(?:event|fires|emits|listen|slot|css)|^(?:on|once|off|concat)$/i.test(originalName(node, scope)))
+    return [];
   const [argument, second] = node.arguments;
   const tags = argument && !isFrameworks(argument, target, scope) ? tagsGiven(argument, scope) : [];
   const extendsTag = second ? extendsOf(second, scope) : null;
@@ -132,7 +133,10 @@ function compiledDecorators(node: Ast.CallExpression, scope: Scope): Finding[] {
   const inner = isKeptApart ? withLocals(scope, around) : scope;
   return classDecorations(node, inner).flatMap(({ decorators, target }) => {
     const meant = target ?? classAround(node, program) ?? classBeside(around, program);
-    return meant ? decorators.flatMap((one) => byDecorator(one, meant, inner, node)) : [];
+    const found = meant ? decorators.flatMap((one) => byDecorator(one, meant, inner, node)) : [];
+    // What is not named for decorating need not do so: `isPier = named('pier-a'); isPier(one)`.
+    const isNamed = /decorat|applyDecs/i.test(calledName(node.callee));
+    return found.filter((one) => isNamed || leadsToClass(one));
   });
 }
 
