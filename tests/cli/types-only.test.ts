@@ -104,7 +104,10 @@ declare global {
     'harbour-rope': Rope;
     'harbour-lamp': Shown<LampProps>;
     'harbour-horn': Horn;
+    'harbour-lamp-post': HTMLLamppostElement;
   }
+  interface HTMLLamppostElement extends HTMLElement { tall: boolean }
+  interface HTMLElement { invoker: string }
   namespace JSX {
     interface IntrinsicElements {
       [SIGN]: Partial<SignShown> & { /** The text was written. */ onInput?: (event: Event) => void; onHung?: () => void };
@@ -138,6 +141,7 @@ describe('survey', () => {
       'harbour-buoy',
       'harbour-horn',
       'harbour-lamp',
+      'harbour-lamp-post',
       'harbour-mast',
       'harbour-net',
       'harbour-rope',
@@ -203,6 +207,8 @@ describe('survey', () => {
     const horn = all.get('harbour-horn');
     expect([names(horn?.properties), names(horn?.events)]).toEqual([['seconds'], ['horn-blown']]);
     expect(horn?.events[0]?.detail.schema).toMatchObject({ properties: { seconds: { type: 'number' } } });
+    // What a module adds to every element is none of an element's own.
+    expect(names(all.get('harbour-lamp-post')?.properties)).toEqual(['tall']);
     // Props of a host that stand for an element: what they call children is none of its properties.
     const lamp = all.get('harbour-lamp');
     expect([names(lamp?.properties), names(lamp?.events)]).toEqual([['lit', 'onDim'], ['change']]);

@@ -44,3 +44,22 @@ export function globalReader(name: string): 'number' | 'boolean' | null {
 export function isGlobalProperty(name: string): boolean {
   return GLOBAL_PROPERTIES.has(name) || /^aria[A-Z]/.test(name) || /^on[a-z]+$/.test(name);
 }
+
+/** Words of the interfaces that HTML has for elements (HTML 4, 15 and 16.3): `HTML` and `Element` stand around each. */
+const HTML_INTERFACES = new Set(
+  (
+    ' Anchor Area Audio BR Base Body Button Canvas DList Data DataList Details Dialog Directory Div Embed FieldSet ' +
+    'Font Form Frame FrameSet HR Head Heading Html IFrame Image Input LI Label Legend Link Map Marquee Media Menu ' +
+    'Meta Meter Mod OList Object OptGroup Option Output Paragraph Param Picture Pre Progress Quote Script Select ' +
+    'Slot Source Span Style Table TableCaption TableCell TableCol TableRow TableSection Template TextArea Time Title ' +
+    'Track UList Unknown Video'
+  ).split(' '),
+);
+
+/** Is it the name of an interface that the platform has for nodes and elements? */
+export function isPlatformInterface(name: string): boolean {
+  const word = /^HTML(\w*)Element$/.exec(name)?.[1];
+  return word === undefined
+    ? /^(?:Node|Element|EventTarget|(?:SVG|MathML)\w*Element)$/.test(name)
+    : HTML_INTERFACES.has(word);
+}

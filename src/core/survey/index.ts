@@ -87,16 +87,19 @@ const isDeclaration = (path: string) => /\.d\.[cm]?ts$/.test(path);
 
 /** The components that only type declarations tell of. */
 function declaredOnly(input: SurveyInput, graph: ModuleGraph, found: Found): Component[] {
-  const declared = new Map<string, Component>();
+  const declared: Component[] = [];
+  const known = new Set(found.components.keys());
+  const isAlone = known.size === 0;
   const paths = new Set([...(input.reader.declarations?.() ?? []), ...input.paths.filter(isDeclaration)]);
   for (const path of paths) {
     guarded(path, input, found, () => {
-      const known = new Set([...found.components.keys(), ...declared.keys()]);
-      const isAlone = found.components.size === 0;
-      for (const one of declaredIn(path, input, graph, known, isAlone)) declared.set(one.tag, one);
+      for (const one of declaredIn(path, input, graph, known, isAlone)) {
+        declared.push(one);
+        known.add(one.tag);
+      }
     });
   }
-  return [...declared.values()];
+  return declared;
 }
 
 /** The tags that importing a module registers. */

@@ -7,7 +7,7 @@ import { type PackageManifest, readPackage } from './packages.js';
 
 /** A call of the registry with a tag that is written out, or a decorator, in code and not in a comment. */
 const REGISTERS =
-  /^(?!\s*(?:\*|\/\/)).{0,100000}?(?:\bcustomElements\s*\.\s*define|\bcustomElement)\(\s*["'`][a-z][\w.]*-/m;
+  /^(?!\s*(?:\*|\/\/)).*?(?:\bcustomElements\s*\.\s*define|\bcustomElement)\(\s*["'`][a-z][\w.]*-/m;
 
 /** Types that map tags to elements. */
 const MAPS_TAGS = /\binterface\s+HTMLElementTagNameMap\s*\{\s*(?:\[|["'][a-z][\w.]*-)/;

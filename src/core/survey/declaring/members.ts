@@ -1,5 +1,6 @@
 /** The members that type declarations give to an element, from the class or interface nearest the platform on. */
 
+import { isPlatformInterface } from '../../contract/platform.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Given, Named, Place, TypeNode } from './names.js';
@@ -113,12 +114,9 @@ function givenTo(node: TypeNode, args: readonly Ast.TSType[], place: Place): Map
   );
 }
 
-/** What browsers offer themselves, of one word; names that are made of a tag have two. */
+/** What browsers declare of every element, or of their own, is theirs; a module may add to it for type checkers. */
 function isPlatform([name = '', ...more]: readonly string[]): boolean {
-  return (
-    more.length === 0 &&
-    /^(?:(?:HTML|SVG|MathML)(?:[A-Z][a-z]*)?Element|Element|Node|EventTarget)$/.test(name)
-  );
+  return more.length === 0 && isPlatformInterface(name);
 }
 
 function addNode(node: TypeNode, named: Named, run: Run, depth: number): void {

@@ -27,33 +27,34 @@ export function mappedTags(
   const found = new Map<string, MappedTag>();
   for (const { node, space } of statementsOf(module)) {
     if (node.type !== 'TSInterfaceDeclaration' || !node.id.name.endsWith(ending)) continue;
-    for (const one of tagsOf(node, { module, space }, graph, 0))
+    for (const one of tagsOf(node, { module, space }, graph, new Set()))
       if (!found.has(one.tag)) found.set(one.tag, one);
   }
   return [...found.values()];
 }
 
-/** So many maps extend one another. */
-const DEEPEST = 8;
+/** So many maps may stand above one. */
+const MOST_ABOVE = 100;
 
 function tagsOf(
-  { body, extends: above }: Ast.TSInterfaceDeclaration,
+  map: Ast.TSInterfaceDeclaration,
   place: Place,
   graph: ModuleGraph,
-  depth: number,
+  visited: Set<Ast.Node>,
 ): MappedTag[] {
-  const own = body.body.flatMap((member): MappedTag[] => {
+  if (visited.has(map) || visited.size > MOST_ABOVE) return [];
+  visited.add(map);
+  const own = map.body.body.flatMap((member): MappedTag[] => {
     if (member.type !== 'TSPropertySignature' || !member.typeAnnotation) return [];
     const tag = tagOf(member, place, graph);
     const type = member.typeAnnotation.typeAnnotation;
     return tag !== null && isElementName(tag) ? [{ tag, type, place, node: member }] : [];
   });
-  if (depth === DEEPEST) return own;
-  const extended = above.flatMap(({ expression }) => {
+  const extended = map.extends.flatMap(({ expression }) => {
     const path = pathOf(expression);
     const named = path && namedIn(path, place, graph);
     return (named?.types ?? []).flatMap((one) =>
-      named && one.type === 'TSInterfaceDeclaration' ? tagsOf(one, named, graph, depth + 1) : [],
+      named && one.type === 'TSInterfaceDeclaration' ? tagsOf(one, named, graph, visited) : [],
     );
   });
   return [...own, ...extended];
