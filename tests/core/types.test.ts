@@ -57,6 +57,9 @@ test.each<[string, object | null, string, string[]]>([
     "'north' | null",
     ['string', 'null'],
   ],
+  ['NonNullable<Port | null>', { enum: ['north', 'south'] }, "'north' | 'south'", ['string']],
+  ['NonNullable<string | null | undefined>', { type: 'string' }, 'string', ['string', 'empty']],
+  ['NonNullable<Reading | null>', READING, '{ at: string; level: number; note?: string }', ['object']],
   ["Exclude<Port, 'north'>", { const: 'south' }, "'south'", ['string']],
   ["Exclude<string, 'north'>", null, 'unknown', ['object']],
   [

@@ -20,7 +20,7 @@ export function joinSchemas(parts: JsonSchema[]): JsonSchema {
 }
 
 /** The values that a schema lists; null where it leaves them open. */
-export function valuesOf(schema: JsonSchema | null | undefined): unknown[] | null {
+export function valuesOf(schema: JsonSchema | null): unknown[] | null {
   if (!schema) return null;
   if ('const' in schema) return [schema.const];
   if (Array.isArray(schema.enum)) return schema.enum;
@@ -31,8 +31,8 @@ export function valuesOf(schema: JsonSchema | null | undefined): unknown[] | nul
 
 /** `Extract<Deck, 'car' | 'sun'>`, or with `keeps` false `Exclude<...>`; null where values are not listed. */
 export function narrowed(
-  schema: JsonSchema | null | undefined,
-  by: JsonSchema | null | undefined,
+  schema: JsonSchema | null,
+  by: JsonSchema | null,
   keeps: boolean,
 ): JsonSchema | null {
   // `Extract<string | undefined, string>`
@@ -43,6 +43,18 @@ export function narrowed(
   return joinSchemas(kept.map((one) => (one === null ? { type: 'null' } : { const: one })));
 }
 
+/** `NonNullable<Deck | null>` */
+export function withoutNull(schema: JsonSchema | null): JsonSchema | null {
+  if (!schema) return null;
+  const { type, enum: values, anyOf } = schema;
+  const isLeft = (one: unknown) => one !== null && one !== 'null' && (one as JsonSchema).type !== 'null';
+  if (Array.isArray(values)) return joinSchemas(values.filter(isLeft).map((one) => ({ const: one })));
+  if (Array.isArray(anyOf)) return joinSchemas(anyOf.filter(isLeft) as JsonSchema[]);
+  if (!Array.isArray(type)) return schema;
+  const [only, ...more] = type.filter(isLeft);
+  return { ...schema, type: more.length === 0 ? only : [only, ...more] };
+}
+
 /** `keyof Berth`; null where the members are not known. */
 export function keysOf(schema: JsonSchema | null): JsonSchema | null {
   const keys = schema?.properties && !schema.additionalProperties ? Object.keys(schema.properties) : [];
@@ -50,10 +62,7 @@ export function keysOf(schema: JsonSchema | null): JsonSchema | null {
 }
 
 /** `Lowercase<Deck>`, `Uppercase<Deck>`; of texts that are not listed only that they are text. */
-export function inCase(
-  schema: JsonSchema | null | undefined,
-  as: 'Lowercase' | 'Uppercase',
-): JsonSchema | null {
+export function inCase(schema: JsonSchema | null, as: 'Lowercase' | 'Uppercase'): JsonSchema | null {
   const values = valuesOf(schema);
   if (!values?.every((one) => typeof one === 'string')) return { type: 'string' };
   return joinSchemas(
@@ -63,8 +72,8 @@ export function inCase(
 
 /** `Pick<Berth, 'deck'>`, or with `keeps` false `Omit<...>`; null where the members are not known. */
 export function membersKept(
-  schema: JsonSchema | null | undefined,
-  by: JsonSchema | null | undefined,
+  schema: JsonSchema | null,
+  by: JsonSchema | null,
   keeps: boolean,
 ): JsonSchema | null {
   const names = valuesOf(by);

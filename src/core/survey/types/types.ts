@@ -7,7 +7,16 @@ import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseType } from '../syntax/parse.js';
 import { constantBehind } from './constants.js';
-import { inCase, joinSchemas, keysOf, membersKept, narrowed, valuesOf, valuesText } from './schemas.js';
+import {
+  inCase,
+  joinSchemas,
+  keysOf,
+  membersKept,
+  narrowed,
+  valuesOf,
+  valuesText,
+  withoutNull,
+} from './schemas.js';
 import { typedefIn } from './typedefs.js';
 import { isWorkedOut, literalSchema, plainType, textOf } from './written.js';
 
@@ -182,39 +191,32 @@ function referenceSchema(node: Ast.TSTypeReference, context: Context): JsonSchem
   if (node.typeName.type !== 'Identifier') return enumMemberSchema(node.typeName, context);
   const { name } = node.typeName;
   const args = node.typeArguments?.params ?? [];
-  const [first, second] = args;
+  const given = (index: number) => (args[index] ? schemaOf(args[index], context) : null);
   if (context.parameters.has(name)) return context.parameters.get(name) ?? null;
   switch (name) {
     case 'Array':
     case 'ReadonlyArray':
-      return arrayOf(first ? schemaOf(first, context) : null);
+      return arrayOf(given(0));
     case 'Readonly':
-    case 'NonNullable':
     case 'Required':
-      return first ? schemaOf(first, context) : null;
+      return given(0);
+    case 'NonNullable':
+      return withoutNull(given(0));
     case 'Extract':
     case 'Exclude':
-      return narrowed(
-        first && schemaOf(first, context),
-        second && schemaOf(second, context),
-        name === 'Extract',
-      );
+      return narrowed(given(0), given(1), name === 'Extract');
     case 'Lowercase':
     case 'Uppercase':
-      return inCase(first && schemaOf(first, context), name);
+      return inCase(given(0), name);
     case 'Pick':
     case 'Omit':
-      return membersKept(
-        first && schemaOf(first, context),
-        second && schemaOf(second, context),
-        name === 'Pick',
-      );
+      return membersKept(given(0), given(1), name === 'Pick');
     case 'Partial': {
-      const schema = first ? schemaOf(first, context) : null;
+      const schema = given(0);
       return schema && { ...schema, required: [] };
     }
     case 'Record':
-      return { type: 'object', additionalProperties: (second && schemaOf(second, context)) ?? {} };
+      return { type: 'object', additionalProperties: given(1) ?? {} };
     default:
       return declaredSchema(name, args, context);
   }
