@@ -219,9 +219,13 @@ describe('survey', () => {
       join(place, 'node_modules/@merrow/harbour-types/mast.js'),
       `customElements.define('harbour-mast', class extends HTMLElement { knots = 3; });`,
     );
-    const mast = (await surveyed()).get('harbour-mast');
-    expect(mast?.typesOnly).toBeUndefined();
-    expect(names(mast?.properties)).toEqual(['knots']);
+    const all = await surveyed();
+    expect(all.get('harbour-mast')?.typesOnly).toBeUndefined();
+    expect(names(all.get('harbour-mast')?.properties)).toEqual(['knots']);
+    expect(all.get('harbour-buoy')?.typesOnly).toBe(true);
+    // Code beside the declarations knows best what becomes of them.
+    writeFileSync(join(place, 'node_modules/@merrow/harbour-types/index.js'), 'export class Buoy {}');
+    expect([...(await surveyed()).keys()]).toEqual(['harbour-mast']);
   });
 
   test('a file of declarations can be named by itself', async () => {

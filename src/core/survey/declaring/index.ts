@@ -16,7 +16,10 @@ export function declaredIn(
   known: ReadonlySet<string>,
   isAlone: boolean,
 ): Component[] {
-  const module = mayTellMore(reader.read(path) ?? '', known) ? graph.load(path) : null;
+  if (!mayTellMore(reader.read(path) ?? '', known)) return [];
+  // Where a package has elements, the code beside declarations tells by itself of what they declare, and under which tag.
+  const beside = path.replace(/\.d\.([cm]?)ts$/, '.$1js');
+  const module = isAlone || reader.read(beside) === null ? graph.load(path) : null;
   if (!module) return [];
   const written = new Map<string, MappedTag[]>();
   for (const one of mappedTags(module, 'IntrinsicElements', graph)) addTo(written, one.tag, one);
