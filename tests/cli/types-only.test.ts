@@ -233,6 +233,7 @@ describe('survey', () => {
     expect(ran.stdout).toMatch(/^harbour-buoy .* types only +open$/m);
     const one = await suvet(['survey', 'npm:@merrow/harbour-types', '--component', 'harbour-sign'], place);
     expect(one.stdout).toContain('types only\n');
+    expect(one.stdout).toMatch(/^ {2}value +string +attribute unknown/m);
     expect(one.stdout).toContain('Only type declarations tell of it');
   });
 });

@@ -1,6 +1,6 @@
 /** The views of `suvet survey`. */
 
-import type { Component, Contract, ItemWords, Sign } from '../../core/contract/types.js';
+import type { Component, Contract, ContractProperty, ItemWords, Sign } from '../../core/contract/types.js';
 import { itemCount } from '../../core/contract/types.js';
 import type { Screen } from './screen.js';
 import { count, table, wrap } from './table.js';
@@ -77,11 +77,7 @@ export function componentView(component: Component, screen: Screen): string[] {
     component.properties.map((one) => [
       one.name,
       shorten(one.type.text),
-      one.attribute
-        ? `${one.attribute.name} (${one.attribute.reads}${one.attribute.reflects ? ', reflects' : ''})`
-        : one.readonly
-          ? 'read only'
-          : 'no attribute',
+      attributeOf(one, component),
       words(one),
     ]),
   );
@@ -202,6 +198,13 @@ export function pathsInShort(paths: readonly string[]): string {
 
 const MOST_ALIKE = 3;
 const MOST_PATHS = 12;
+
+/** The attribute that drives a property, or why there is none. */
+function attributeOf({ attribute, readonly }: ContractProperty, { typesOnly }: Component): string {
+  if (attribute) return `${attribute.name} (${attribute.reads}${attribute.reflects ? ', reflects' : ''})`;
+  if (readonly) return 'read only';
+  return typesOnly ? 'attribute unknown' : 'no attribute';
+}
 
 function moduleOf({ module, unexported, typesOnly, registers, registeredBy }: Component): string {
   if (typesOnly) return `${module}, types only`;
