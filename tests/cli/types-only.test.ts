@@ -228,6 +228,17 @@ describe('survey', () => {
     expect([...(await surveyed()).keys()]).toEqual(['harbour-mast']);
   });
 
+  test('an element of another package is told by that package', async () => {
+    writeFileSync(
+      join(place, 'env.d.ts'),
+      `import type { Buoy } from '@merrow/harbour-types';
+      interface Cleat extends HTMLElement { bollard: string }
+      declare global { interface HTMLElementTagNameMap { 'harbour-buoy': Buoy; 'harbour-cleat': Cleat } }`,
+    );
+    const contract = json<Contract>(await suvet(['survey', 'env.d.ts', '--json'], place));
+    expect(contract.components.map((one) => one.tag)).toEqual(['harbour-cleat']);
+  });
+
   test('a file of declarations can be named by itself', async () => {
     const ran = await suvet(['survey', 'node_modules/@merrow/harbour-types/index.d.ts'], place);
     expect(ran.stdout).toMatch(/^harbour-buoy .* types only +open$/m);

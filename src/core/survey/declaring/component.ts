@@ -27,17 +27,17 @@ export function componentOf(
   graph: ModuleGraph,
 ): Component | null {
   const all = membersOf(mapped.type, mapped.place, graph);
-  const holder = all.holders.at(-1);
+  // What another package declares, that package tells.
+  const own = all.holders.filter((one) => graph.isOwn(one.module));
+  const holder = own.at(-1);
   if (!holder && !(isAlone && isPlainElement(mapped, graph))) return null;
   const members = [...all.members.values()].filter((one) => isOffered(one, graph));
   const doc = holder ? docOf(holder.node, holder.module) : NO_DOC;
-  const documented = all.holders
-    .filter((one) => graph.isOwn(one.module))
-    .map((one) => ({
-      doc: docOf(one.node, one.module),
-      module: one.module,
-      inherited: one === holder ? {} : { inheritedFrom: one.node.id?.name ?? '' },
-    }));
+  const documented = own.map((one) => ({
+    doc: docOf(one.node, one.module),
+    module: one.module,
+    inherited: one === holder ? {} : { inheritedFrom: one.node.id?.name ?? '' },
+  }));
   const events = joinedEvents([
     ...documented.flatMap((one) => declaredEvents(one.doc, one.module, graph)),
     ...listenedEvents(all, graph),

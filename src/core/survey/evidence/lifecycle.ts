@@ -6,6 +6,7 @@ export const LIFECYCLE: ReadonlySet<string> = new Set(
     'constructor connectedCallback disconnectedCallback adoptedCallback connectedMoveCallback ' +
     'attributeChangedCallback formAssociatedCallback formDisabledCallback formResetCallback ' +
     'formStateRestoreCallback render template update updated firstUpdated willUpdate shouldUpdate performUpdate ' +
-    'scheduleUpdate requestUpdate getUpdateComplete createRenderRoot renderOptions addController removeController'
+    'scheduleUpdate requestUpdate getUpdateComplete createRenderRoot renderOptions addController removeController ' +
+    'componentOnReady'
   ).split(' '),
 );
