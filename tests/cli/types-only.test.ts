@@ -242,6 +242,8 @@ describe('survey', () => {
   test('a file of declarations can be named by itself', async () => {
     const ran = await suvet(['survey', 'node_modules/@merrow/harbour-types/index.d.ts'], place);
     expect(ran.stdout).toMatch(/^harbour-buoy .* types only +open$/m);
+    const some = await suvet(['survey', 'node_modules/@merrow/harbour-types/*.d.ts'], place);
+    expect(some.stdout).toBe(ran.stdout);
     const one = await suvet(['survey', 'npm:@merrow/harbour-types', '--component', 'harbour-sign'], place);
     expect(one.stdout).toContain('types only\n');
     expect(one.stdout).toMatch(/^ {2}value +string +attribute unknown/m);

@@ -48,7 +48,8 @@ export function openSource(source: string, cwd: string): OpenedSource {
   }
   if (isDynamicPattern(source)) {
     const files = globSync(source, { cwd, absolute: true, ignore: LEFT_OUT })
-      .filter((path) => !isDeclaration(path))
+      // Declarations count where the pattern asks for them.
+      .filter((path) => /\.d\.\w*ts$/.test(source) || !isDeclaration(path))
       .sort();
     if (files.length > 0) return openFiles(source, files.map(realPath), cwd);
   }
