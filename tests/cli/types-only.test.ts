@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeEach, describe, expect, test } from 'vitest';
 import type { Component, Contract } from '../../dist/core/contract/types.js';
-import { folder, json, suvet } from '../support/run.js';
+import { folder, json, put, suvet } from '../support/run.js';
 import { typeFaults } from '../support/type-check.js';
 import { COMPILER_OPTIONS } from '../support/wrapped.js';
 
@@ -242,8 +242,9 @@ describe('survey', () => {
   test('a file of declarations can be named by itself', async () => {
     const ran = await suvet(['survey', 'node_modules/@merrow/harbour-types/index.d.ts'], place);
     expect(ran.stdout).toMatch(/^harbour-buoy .* types only +open$/m);
-    const some = await suvet(['survey', 'node_modules/@merrow/harbour-types/*.d.ts'], place);
-    expect(some.stdout).toBe(ran.stdout);
+    const pier = `interface HTMLElementTagNameMap { 'pier-lamp': PierLamp } interface PierLamp extends HTMLElement { lit: boolean }`;
+    put(place, { 'typings/pier.d.ts': pier });
+    expect((await suvet(['survey', 'typings/*.d.ts'], place)).stdout).toMatch(/^pier-lamp .* types only/m);
     const one = await suvet(['survey', 'npm:@merrow/harbour-types', '--component', 'harbour-sign'], place);
     expect(one.stdout).toContain('types only\n');
     expect(one.stdout).toMatch(/^ {2}value +string +attribute unknown/m);
