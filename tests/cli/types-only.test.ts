@@ -228,6 +228,25 @@ describe('survey', () => {
     expect([...(await surveyed()).keys()]).toEqual(['harbour-mast']);
   });
 
+  test('what is declared twice in different ways is said once, and a folder can be named', async () => {
+    const typed = (member: string) =>
+      `interface HTMLElementTagNameMap { 'pier-lamp': Lamp; 'pier-sign': Sign; 'pier-same': Same }
+      interface Lamp extends HTMLElement { ${member}: boolean } interface Sign extends HTMLElement { ${member}s: string }
+      interface Same extends HTMLElement { same: string }`;
+    put(place, {
+      'node_modules/pier-types/package.json': '{ "name": "pier-types" }',
+      'node_modules/pier-types/desk/types.d.ts': typed('bright'),
+      'node_modules/pier-types/quay/types.d.ts': typed('lit'),
+    });
+    const ran = await suvet(['survey', 'npm:pier-types'], place);
+    expect(ran.stderr.replaceAll(/\s+/g, ' ')).toContain(
+      'quay/types.d.ts:1:1 note tag-registered-twice pier-lamp: is declared here in another way than at desk/types.d.ts:1; the first one was taken. So is 1 other tag.',
+    );
+    const quay = await suvet(['survey', 'npm:pier-types/quay', '--component', 'pier-lamp'], place);
+    expect(quay.stdout).toMatch(/^ {2}lit /m);
+    expect(quay.stderr).toBe('');
+  });
+
   test('an element of another package is told by that package', async () => {
     writeFileSync(
       join(place, 'env.d.ts'),

@@ -5,7 +5,7 @@ import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
 import { chainOfRegistered } from './chains.js';
 import type { ClassChain } from './classes/layers.js';
-import { declaredIn } from './declaring/index.js';
+import { declaredOnly, isDeclaration } from './declaring/index.js';
 import { withClaim } from './evidence/claims.js';
 import type { ClaimedComponent } from './evidence/manifest.js';
 import { readManifest } from './evidence/manifest.js';
@@ -64,9 +64,13 @@ export function survey(input: SurveyInput): SurveyOutcome {
   const isElsewhere = found.components.size === 0;
   if (isElsewhere) each(input.otherPaths ?? [], surveyModule);
   if (found.components.size === 0) found.findings.push(...componentsElsewhere(input));
+  const declared = declaredOnly(input, graph, new Set(found.components.keys()), (path, step) =>
+    guarded(path, input, found, step),
+  );
+  found.findings.push(...declared.findings);
   const components = [
     ...onlyDeclaredStyles([...found.components.values()].map((one) => one.component)),
-    ...declaredOnly(input, graph, found),
+    ...declared.components,
   ].sort((a, b) => (a.tag < b.tag ? -1 : 1));
   const paths = new Map([...found.components].map(([tag, one]) => [tag, one.registered.module.path]));
   const leftOut = isElsewhere
@@ -82,25 +86,6 @@ export function survey(input: SurveyInput): SurveyOutcome {
 
 /** A worker has no registry: `chart.worker-1f3a.js`. */
 const isWorker = (path: string) => /\.worker\b[\w.-]*\.[cm]?js$/.test(path);
-
-const isDeclaration = (path: string) => /\.d\.[cm]?ts$/.test(path);
-
-/** The components that only type declarations tell of. */
-function declaredOnly(input: SurveyInput, graph: ModuleGraph, found: Found): Component[] {
-  const declared: Component[] = [];
-  const known = new Set(found.components.keys());
-  const isAlone = known.size === 0;
-  const paths = new Set([...(input.reader.declarations?.() ?? []), ...input.paths.filter(isDeclaration)]);
-  for (const path of paths) {
-    guarded(path, input, found, () => {
-      for (const one of declaredIn(path, input, graph, known, isAlone)) {
-        declared.push(one);
-        known.add(one.tag);
-      }
-    });
-  }
-  return declared;
-}
 
 /** The tags that importing a module registers. */
 function tagsOnImport(module: Module | null, graph: ModuleGraph): Set<string> {

@@ -168,7 +168,16 @@ export class ModuleGraph {
       const found = target && this.findExport(name, target, visited);
       if (found) return found;
     }
-    return null;
+    // In type declarations that export nothing by name, all that is declared is exported.
+    return this.#declaredIn(name, module);
+  }
+
+  /** What type declarations hold under a name; null for any other module, and for what they import themselves. */
+  #declaredIn(name: string, module: Module): Found | null {
+    const declaration = /\.d\.[cm]?ts$/.test(module.path) ? module.declarations.get(name) : undefined;
+    return declaration && declaration.kind !== 'import' && declaration.kind !== 'namespace'
+      ? { module, name, declaration }
+      : null;
   }
 
   /**
