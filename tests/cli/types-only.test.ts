@@ -33,9 +33,10 @@ export interface Lit {
    */
   brightness: number;
 }
+interface Fished { fish: string[] }
 export declare const Lights: <T>(base: T) => T & (new () => Lit);`,
   'node_modules/@merrow/harbour-types/index.d.ts': `
-import { HarbourElement, Lights, type Lit } from './base.js';
+import { HarbourElement, Lights, type Lit, type Fished } from './base.js';
 declare const BUOY: 'harbour-buoy';
 declare const SIGN = "harbour-sign";
 type Deck = 'car' | 'sun' | 'crew';
@@ -95,7 +96,8 @@ declare class Typed<M> extends HTMLElement {
 export declare class Horn extends Typed<{ 'horn-blown': { seconds: number } }> {
   seconds: number;
 }
-interface Fishing { 'harbour-net': Sign }
+interface Net extends Fished, HTMLElement { mesh: number }
+interface Fishing { 'harbour-net': Net }
 declare global {
   interface HTMLElementTagNameMap extends Fishing {
     [BUOY]: Buoy;
@@ -207,6 +209,8 @@ describe('survey', () => {
     const horn = all.get('harbour-horn');
     expect([names(horn?.properties), names(horn?.events)]).toEqual([['seconds'], ['horn-blown']]);
     expect(horn?.events[0]?.detail.schema).toMatchObject({ properties: { seconds: { type: 'number' } } });
+    // Declarations export all that they declare.
+    expect(names(all.get('harbour-net')?.properties)).toEqual(['fish', 'mesh']);
     // What a module adds to every element is none of an element's own.
     expect(names(all.get('harbour-lamp-post')?.properties)).toEqual(['tall']);
     // Props of a host that stand for an element: what they call children is none of its properties.
