@@ -158,3 +158,17 @@ test.each<[string, object | null, string, string[]]>([
   expect(typeScriptOf(type)).toBe(typescript);
   expect(kindsOf(type)).toEqual(kinds);
 });
+
+test('declarations export all that they declare, unless they have a list of what they export', () => {
+  const files = {
+    'a.d.ts': "export * from './listed.js'; export * from './all.js';",
+    'listed.d.ts': 'interface Deck { hidden: true } interface Pier { deck: 1 } export { Pier };',
+    'all.d.ts': 'interface Deck { car: true } export interface Quay { deck: Deck }',
+    'b.ts': "import type { Deck, Pier } from './a.js';",
+  };
+  const graph = graphOf(files);
+  const module = graph.load('b.ts');
+  const schemaOf = (text: string) => module && typeOfText(text, module, graph).schema?.properties;
+  expect(schemaOf('Deck')).toEqual({ car: { const: true } });
+  expect(schemaOf('Pier')).toEqual({ deck: { const: 1 } });
+});

@@ -4,6 +4,7 @@ import type { Component } from '../../contract/types.js';
 import type { Finding } from '../../findings/types.js';
 import type { SurveyInput } from '../modules/input.js';
 import type { ModuleGraph } from '../modules/modules.js';
+import { isDeclaration } from '../modules/modules.js';
 import { addTo } from '../syntax/lists.js';
 import { componentOf } from './component.js';
 import type { MappedTag } from './tag-maps.js';
@@ -32,11 +33,6 @@ export function declaredOnly(
     });
   }
   return { components: [...declared.values()], findings: declaredTwice(others) };
-}
-
-/** A file of type declarations, by its name. */
-export function isDeclaration(path: string): boolean {
-  return /\.d\.[cm]?ts$/.test(path);
 }
 
 function declaredIn(

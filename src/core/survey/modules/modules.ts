@@ -168,13 +168,11 @@ export class ModuleGraph {
       const found = target && this.findExport(name, target, visited);
       if (found) return found;
     }
-    // In type declarations that export nothing by name, all that is declared is exported.
-    return this.#declaredIn(name, module);
+    return exportsAll(module) ? this.#declaredIn(name, module) : null;
   }
 
-  /** What type declarations hold under a name; null for any other module, and for what they import themselves. */
   #declaredIn(name: string, module: Module): Found | null {
-    const declaration = /\.d\.[cm]?ts$/.test(module.path) ? module.declarations.get(name) : undefined;
+    const declaration = module.declarations.get(name);
     return declaration && declaration.kind !== 'import' && declaration.kind !== 'namespace'
       ? { module, name, declaration }
       : null;
@@ -247,3 +245,26 @@ function memberOfObject({ module, name: holder, declaration }: Found, name: stri
 }
 
 const FUNCTIONS: readonly string[] = ['FunctionExpression', 'ArrowFunctionExpression'];
+
+const EXPORTING = new WeakMap<Module, boolean>();
+
+/** Type declarations export all that they declare, unless they have a list of what they export (TypeScript, ambient modules). */
+function exportsAll(module: Module): boolean {
+  const known =
+    EXPORTING.get(module) ?? (isDeclaration(module.path) && !module.program.body.some(isExportList));
+  EXPORTING.set(module, known);
+  return known;
+}
+
+/** A file of type declarations, by its name. */
+export function isDeclaration(path: string): boolean {
+  return /\.d\.[cm]?ts$/.test(path);
+}
+
+function isExportList(node: Ast.Node): boolean {
+  return (
+    (node.type === 'ExportNamedDeclaration' && !node.declaration && !node.source) ||
+    node.type === 'TSExportAssignment' ||
+    (node.type === 'ExportDefaultDeclaration' && node.declaration.type === 'Identifier')
+  );
+}
