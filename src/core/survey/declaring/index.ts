@@ -23,7 +23,12 @@ export function declaredOnly(
   const declared = new Map<string, Component>();
   const others: [Component, Component][] = [];
   const paths = new Set([...(input.reader.declarations?.() ?? []), ...input.paths.filter(isDeclaration)]);
+  const texts = new Set<string>();
   for (const path of paths) {
+    // The same once more: beside what was made of it, or for another place.
+    const text = input.reader.read(path) ?? '';
+    if (texts.has(text)) continue;
+    texts.add(text);
     guarded(path, () => {
       for (const one of declaredIn(path, input, graph, registered)) {
         const before = declared.get(one.tag);
