@@ -1,9 +1,9 @@
 /** Components that only type declarations tell of: a script from elsewhere defines them. */
-import { writeFileSync } from 'node:fs';
+import { readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeEach, describe, expect, test } from 'vitest';
 import type { Component, Contract } from '../../dist/core/contract/types.js';
-import { folder, json, put, suvet } from '../support/run.js';
+import { folder, json, PROJECT, put, suvet } from '../support/run.js';
 import { typeFaults } from '../support/type-check.js';
 import { COMPILER_OPTIONS } from '../support/wrapped.js';
 
@@ -96,7 +96,15 @@ declare class Typed<M> extends HTMLElement {
 export declare class Horn extends Typed<{ 'horn-blown': { seconds: number } }> {
   seconds: number;
 }
-interface Net extends Fished, HTMLElement { mesh: number }
+declare const TORN = 'net-torn';
+interface NetEvents { [TORN]: Event }
+interface Net extends Fished, HTMLElement {
+  mesh: number;
+  get weight(): number;
+  set knots(value: 'one' | 'two');
+  addEventListener<K extends keyof NetEvents>(type: K, listener: (event: NetEvents[K]) => void): void;
+  addEventListener(type: 'change', listener: (event: Event) => void): void;
+}
 interface Fishing { 'harbour-net': Net }
 declare global {
   interface HTMLElementTagNameMap extends Fishing {
@@ -210,7 +218,14 @@ describe('survey', () => {
     expect([names(horn?.properties), names(horn?.events)]).toEqual([['seconds'], ['horn-blown']]);
     expect(horn?.events[0]?.detail.schema).toMatchObject({ properties: { seconds: { type: 'number' } } });
     // Declarations export all that they declare.
-    expect(names(all.get('harbour-net')?.properties)).toEqual(['fish', 'mesh']);
+    const net = all.get('harbour-net');
+    expect(
+      net?.properties.map((one) => `${one.name}: ${one.type.text}${one.readonly ? ', read only' : ''}`),
+    ).toEqual(['fish: string[]', 'mesh: number', 'weight: number, read only', "knots: 'one' | 'two'"]);
+    expect(net?.events.map((one) => [one.name, one.bubbles])).toEqual([
+      ['net-torn', false],
+      ['change', true],
+    ]);
     // What a module adds to every element is none of an element's own.
     expect(names(all.get('harbour-lamp-post')?.properties)).toEqual(['tall']);
     // Props of a host that stand for an element: what they call children is none of its properties.
@@ -278,27 +293,22 @@ describe('survey', () => {
 test('wrappers bring in nothing, and pass the strict type check beside the declarations', async () => {
   const ran = await suvet(['wrap', ...SOURCE, '--host', 'vue@3', '--out', 'out', '--all'], place);
   expect(ran.stdout).toContain('only its types are there: bring in the script that defines it');
-  const consumer = `import '@merrow/harbour-types';
+  expect(readFileSync(join(place, 'out/harbour-buoy.ts'), 'utf8')).not.toContain('harbour-types');
+  put(place, {
+    'consumer.ts': `import '@merrow/harbour-types';
     import { HarbourBuoy } from './out/index.js';
     const buoy: InstanceType<typeof HarbourBuoy>['$props'] = { colour: 'red', 'onBuoy-hit': (event) => event.detail.speed };
     // @ts-expect-error: no colour of buoys
     buoy.colour = 'blue';
-    export { buoy };`;
-  const written = folder({
-    'consumer.ts': consumer,
+    export { buoy };`,
     'tsconfig.json': JSON.stringify({
       compilerOptions: { ...COMPILER_OPTIONS, types: [], noEmit: true, skipLibCheck: true },
       include: ['consumer.ts'],
     }),
   });
-  await suvet(['wrap', ...SOURCE, '--host', 'vue@3', '--out', join(written, 'out'), '--all'], place);
-  const { cpSync, mkdirSync, readFileSync, symlinkSync } = await import('node:fs');
-  mkdirSync(join(written, 'node_modules/@merrow'), { recursive: true });
-  cpSync(join(place, 'node_modules/@merrow'), join(written, 'node_modules/@merrow'), { recursive: true });
   for (const name of ['vue', '@vue'])
-    symlinkSync(join(process.cwd(), 'node_modules', name), join(written, 'node_modules', name), 'dir');
-  expect(readFileSync(join(written, 'out/harbour-buoy.ts'), 'utf8')).not.toContain('harbour-types');
-  expect(await typeFaults(written, 'tsconfig.json', 'vue')).toEqual([]);
+    symlinkSync(join(PROJECT, 'node_modules', name), join(place, 'node_modules', name), 'dir');
+  expect(await typeFaults(place, 'tsconfig.json', 'vue')).toEqual([]);
 });
 
 describe('check', () => {

@@ -31,9 +31,9 @@ export function liveView(
   for (const one of failed) lines.push(`${one.module}: does not load: ${one.error}`);
   if (failed.length > 0) lines.push('');
   for (const one of compared) lines.push(...differences(one, screen));
-  const untold = contract.components.filter((one) => one.typesOnly).length;
-  if (untold > 0 && compared.length < contract.components.length)
-    lines.push(`${count(untold, 'component')} not asked: only types tell of them`, '');
+  const asked = new Set(compared.map((one) => one.tag));
+  const untold = contract.components.filter((one) => one.typesOnly && !asked.has(one.tag)).length;
+  if (untold > 0) lines.push(`${count(untold, 'component')} not asked: only types tell of them`, '');
   const items = compared.flatMap((one) => one.items);
   const differ = items.filter((one) => one.outcome !== 'agrees').length;
   lines.push(

@@ -17,6 +17,8 @@ export interface Writing {
   isAttribute: boolean;
   /** The element takes over a value that was set before its class was defined. */
   isAdopted: boolean;
+  /** Nobody tells whether an attribute carries it, where none is known: what the host writes as text may get there. */
+  isUntold?: boolean;
   kinds: readonly Kind[];
 }
 
@@ -26,9 +28,6 @@ export interface Loss {
   /** What happens to the value, in words that follow the host's name. */
   what: string;
 }
-
-/** What is lost of a simple value that the host writes as an attribute, where the contract has none for it. */
-export const NO_ATTRIBUTE = 'writes an attribute, and none is known to set it';
 
 export interface Verdict {
   /** Losses when the element is defined before the host mounts it: the writing does not carry. */
@@ -168,13 +167,16 @@ function lossInAttribute(
   arrival: Arrival,
   kind: Kind,
   step: Step,
-  { name, attribute }: Writing,
+  { name, attribute, isUntold }: Writing,
 ): string | null {
   const written = arrival.name === 'lower-case' ? name.toLowerCase() : arrival.name === 'other' ? '' : name;
   const text =
     arrival.got === undefined || arrival.got === 'absent' ? null : (JSON.parse(arrival.got) as string);
   if (step === 'remove' && text === null) return null;
-  if (!attribute) return text === null ? null : (richLoss(kind) ?? NO_ATTRIBUTE);
+  if (!attribute) {
+    if (text === null) return null;
+    return richLoss(kind) ?? (isUntold ? null : 'writes an attribute, and none is known to set it');
+  }
   const shown =
     text === null ? 'takes its attribute away' : `writes it as the text ${JSON.stringify(shortened(text))}`;
   if (attribute.name !== written)

@@ -1,3 +1,4 @@
+import { isPlatformInterface } from '../contract/platform.js';
 import type { JsonSchema, TypeInfo } from '../contract/types.js';
 import { isIdentifier } from './names.js';
 import { stringLiteral } from './text.js';
@@ -113,10 +114,7 @@ const GLOBAL_TYPES = new Set(
     'FocusEvent PointerEvent ToggleEvent AbortSignal DragEvent WheelEvent SubmitEvent AnimationEvent TransitionEvent ' +
     'ClipboardEvent CompositionEvent Document Window ShadowRoot NodeList HTMLCollection DOMRect DOMRectReadOnly ' +
     'ElementInternals ValidityState ValidityStateFlags CSSStyleSheet MediaStream FocusOptions ScrollIntoViewOptions ' +
-    'SVGElement SVGSVGElement HTMLAnchorElement HTMLAudioElement HTMLButtonElement HTMLCanvasElement ' +
-    'HTMLDialogElement HTMLDivElement HTMLFormElement HTMLIFrameElement HTMLImageElement HTMLInputElement ' +
-    'HTMLLabelElement HTMLMediaElement HTMLOptionElement HTMLSelectElement HTMLSlotElement HTMLSpanElement ' +
-    'HTMLTemplateElement HTMLTextAreaElement HTMLVideoElement'
+    'SVGElement SVGSVGElement'
   ).split(' '),
 );
 
@@ -165,7 +163,7 @@ function namesOnlyGlobals(text: string): boolean {
     const end = argumentsAfter ?? '';
     if (isGeneric(word)) return (GENERIC_TYPES[word]?.includes(',') ? '²' : '¹') + end;
     if (word === 'CustomEvent' && end) return `¹${end}`;
-    return (GLOBAL_TYPES.has(word) || /^\d+$/.test(word) ? '§' : '!') + end;
+    return (isGlobalType(word) || /^\d+$/.test(word) ? '§' : '!') + end;
   });
   for (let before = ''; left !== before; ) {
     before = left;
@@ -176,7 +174,7 @@ function namesOnlyGlobals(text: string): boolean {
 
 /** Is this the name of a type that every TypeScript program with the DOM library knows? */
 export function isGlobalType(name: string): boolean {
-  return GLOBAL_TYPES.has(name);
+  return GLOBAL_TYPES.has(name) || (name.startsWith('HTML') && isPlatformInterface(name));
 }
 
 /** A method as it stands in an interface: as written where its types are known everywhere, else loosely typed. */

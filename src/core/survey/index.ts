@@ -15,12 +15,13 @@ import { Entrances, isNamedAfter } from './modules/entrances.js';
 import { importsIn, takesHost } from './modules/imports.js';
 import type { SurveyInput } from './modules/input.js';
 import type { Module } from './modules/modules.js';
-import { isDeclaration, ModuleGraph } from './modules/modules.js';
+import { ModuleGraph } from './modules/modules.js';
 import { callThatRegisters } from './registering/calling.js';
 import { componentsElsewhere } from './registering/elsewhere.js';
 import type { Registered } from './registering/registrations.js';
 import { mayRegister, registrationsIn } from './registering/registrations.js';
 import { mayExportElement, unregisteredIn } from './registering/unregistered.js';
+import { isDeclaration, isWorker } from './syntax/file-names.js';
 import type { Ast } from './syntax/parse.js';
 import { typeOfText } from './types/types.js';
 
@@ -83,9 +84,6 @@ export function survey(input: SurveyInput): SurveyOutcome {
     leftOut,
   };
 }
-
-/** A worker has no registry: `chart.worker-1f3a.js`. */
-const isWorker = (path: string) => /\.worker\b[\w.-]*\.[cm]?js$/.test(path);
 
 /** The tags that importing a module registers. */
 function tagsOnImport(module: Module | null, graph: ModuleGraph): Set<string> {

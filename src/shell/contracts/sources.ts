@@ -5,6 +5,7 @@ import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { globSync, isDynamicPattern } from 'tinyglobby';
 import type { SurveyInput } from '../../core/survey/index.js';
 import { sortBuilds } from '../../core/survey/modules/builds.js';
+import { isDeclaration } from '../../core/survey/syntax/file-names.js';
 import type { SuvetError } from '../files/error.js';
 import { missingError, usageError } from '../files/error.js';
 import { findUp, isInside, readText, realPath, shownPath } from '../files/files.js';
@@ -219,10 +220,6 @@ function cachedReader(): { text(path: string): string | null; known(): [string, 
     },
     known: () => [...texts],
   };
-}
-
-function isDeclaration(path: string): boolean {
-  return /\.d\.[cm]?ts$/.test(path);
 }
 
 interface RecordingResolver {

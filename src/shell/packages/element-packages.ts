@@ -2,6 +2,7 @@
 
 import { join } from 'node:path';
 import { globSync } from 'tinyglobby';
+import { isDeclaration } from '../../core/survey/syntax/file-names.js';
 import { isInside, readText, realPath } from '../files/files.js';
 import { type PackageManifest, readPackage } from './packages.js';
 
@@ -39,7 +40,7 @@ function holdsElements({ customElements }: PackageManifest, folder: string): boo
   if (typeof customElements === 'string') return true;
   return filesOf(folder, '**/*.{js,mjs,ts,mts}').some((path) => {
     const text = readText(path) ?? '';
-    return /\.d\.m?ts$/.test(path) ? MAPS_TAGS.test(text) : REGISTERS.test(text);
+    return isDeclaration(path) ? MAPS_TAGS.test(text) : REGISTERS.test(text);
   });
 }
 

@@ -1,5 +1,5 @@
 import { type Kind, kindsOf } from '../../contract/kinds.js';
-import { judge, NO_ATTRIBUTE, targetOf } from '../../crossing/values.js';
+import { judge, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
 import { isFormsOwn, isSetToText, itemMeant, type Meant, TEXT_FORMS, textIn, textWords } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
@@ -44,12 +44,11 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
     attribute: isText && meant.attribute ? { ...meant.attribute, reads: 'string' as const } : meant.attribute,
     isAttribute: !meant.isProperty,
     isAdopted: false,
+    isUntold: isUntold(context),
     kinds: kindsWritten(item, meant),
   };
   const isFixed = item.value.literal !== undefined;
-  const losses = judge(writing, profile).losses.filter(
-    (loss) => (!isFixed || loss.step === 'mount') && !(isUntold(context) && loss.what === NO_ATTRIBUTE),
-  );
+  const losses = judge(writing, profile).losses.filter((loss) => !isFixed || loss.step === 'mount');
   const [loss] = losses;
   if (!loss && isSetToText(item, meant, profile)) return judgedAsSet(item, meant, context);
   if (!loss) return isText && item.value.literal !== undefined ? judgedText(item, meant, context) : [];

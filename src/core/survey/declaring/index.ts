@@ -4,7 +4,7 @@ import type { Component } from '../../contract/types.js';
 import type { Finding } from '../../findings/types.js';
 import type { SurveyInput } from '../modules/input.js';
 import type { ModuleGraph } from '../modules/modules.js';
-import { isDeclaration } from '../modules/modules.js';
+import { isDeclaration } from '../syntax/file-names.js';
 import { addTo } from '../syntax/lists.js';
 import { componentOf } from './component.js';
 import type { MappedTag } from './tag-maps.js';

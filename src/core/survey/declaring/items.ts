@@ -6,7 +6,9 @@ import { placeIn } from '../evidence/evidence.js';
 import { LIFECYCLE } from '../evidence/lifecycle.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
+import { isInaccessible } from '../syntax/tree.js';
 import { defaultSaid, docOf, isInternal, NO_DOC, wordsOf } from '../types/docs.js';
+import { declaredText, isMethodMember } from '../types/signatures.js';
 import { NO_TYPE, typeOf } from '../types/types.js';
 import { eventOfMember } from './listening.js';
 import type { DeclaredMember } from './members.js';
@@ -24,21 +26,7 @@ export function isOffered({ name, nodes, module }: DeclaredMember, graph: Module
     /^[A-Za-z]/.test(name) &&
     !LIFECYCLE.has(name) &&
     !OF_ELEMENTS.has(name) &&
-    !nodes.some((node) => isHidden(node) || isInternal(docOf(node, module)))
-  );
-}
-
-function isHidden(node: Ast.Node): boolean {
-  const access = 'accessibility' in node ? node.accessibility : null;
-  return access === 'private' || access === 'protected';
-}
-
-function isMethodNode(node: Ast.Node): boolean {
-  return (
-    (node.type === 'TSMethodSignature' ||
-      node.type === 'MethodDefinition' ||
-      node.type === 'TSAbstractMethodDefinition') &&
-    node.kind === 'method'
+    !nodes.some((node) => isInaccessible(node) || isInternal(docOf(node, module)))
   );
 }
 
@@ -69,7 +57,7 @@ export function propertyOf(
   graph: ModuleGraph,
 ): ContractProperty | null {
   const { name, nodes, module } = member;
-  if (nodes.some((one) => isMethodNode(one) || functionHeld(one, member) !== null)) return null;
+  if (nodes.some((one) => isMethodMember(one) || functionHeld(one, member) !== null)) return null;
   if (eventOfMember(member, graph)) return null;
   const { type, words, said } = saidOf(member, graph);
   const halves = new Set(nodes.map((one) => ('kind' in one ? one.kind : 'field')));
@@ -129,7 +117,7 @@ function sourcesOf(first: Place & { node: Ast.Node }, graph: ModuleGraph): (Plac
 /** The method that a member is; null for any other. */
 export function methodOf(member: DeclaredMember, own: Ast.Node): ContractMethod | null {
   const { name, nodes, module } = member;
-  const node = nodes.findLast((one) => isMethodNode(one) || functionHeld(one, member) !== null);
+  const node = nodes.findLast((one) => isMethodMember(one) || functionHeld(one, member) !== null);
   if (!node) return null;
   const doc = nodes.map((one) => docOf(one, module)).find((one) => one !== NO_DOC) ?? NO_DOC;
   const text = signatureOf(node, member);
@@ -137,15 +125,12 @@ export function methodOf(member: DeclaredMember, own: Ast.Node): ContractMethod 
 }
 
 function signatureOf(node: Ast.Node, member: DeclaredMember): string {
-  const { source } = member.module;
   const held = functionHeld(node, member);
-  const written = held
-    ? `${member.name}${source.slice(held.start, held.returnType.start).trim()}: ${source.slice(held.returnType.typeAnnotation.start, held.end)}`
-    : source
-        .slice(node.start, node.end)
-        .replace(/;$/, '')
-        .replace(/^(?:(?:public|abstract|override)\s+)+/, '');
-  return written.replaceAll(/\s+/g, ' ');
+  if (!held) return declaredText(node, member.module);
+  const { source } = member.module;
+  const { start, end } = held.returnType.typeAnnotation;
+  const given = source.slice(held.start, held.returnType.start).trim();
+  return `${member.name}${given}: ${source.slice(start, end)}`.replaceAll(/\s+/g, ' ');
 }
 
 function inheritedBy({ holder }: DeclaredMember, own: Ast.Node): ItemWords {

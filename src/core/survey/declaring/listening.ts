@@ -46,9 +46,7 @@ function eventsOf(
   const literal = name?.type === 'TSLiteralType' && name.literal.type === 'Literal' ? name.literal : null;
   if (literal) {
     const said = heard ? saidOf(heard, place, graph) : null;
-    return [
-      offeredEvent(String(literal.value), placeIn(place.module, member), { ...said, dispatched: false }),
-    ];
+    return [declaredEvent(String(literal.value), member, place, said ?? {})];
   }
   // `<K extends keyof BerthEvents>(type: K, listener: (event: BerthEvents[K]) => void)`
   const constraint = typeParameters?.params[0]?.constraint;

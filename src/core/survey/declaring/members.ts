@@ -1,6 +1,8 @@
 /** The members that type declarations give to an element, from the class or interface nearest the platform on. */
 
 import { isPlatformInterface } from '../../contract/platform.js';
+import { fold } from '../folding/fold.js';
+import { keyName } from '../folding/literals.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Given, Named, Place, TypeNode } from './names.js';
@@ -188,7 +190,8 @@ function addMembers(nodes: readonly Ast.Node[], holder: string, { module, space 
   const own = new Map<string, DeclaredMember>();
   for (const node of nodes) {
     if (!('key' in node) || ('static' in node && node.static)) continue;
-    const name = nameOf(node.key as Ast.Node, 'computed' in node && node.computed === true);
+    const isComputed = 'computed' in node && node.computed === true;
+    const name = keyName(node.key as Ast.Node, isComputed, (key) => fold(key, { graph: run.graph, module }));
     if (name === null) continue;
     const known = own.get(name);
     if (known) known.nodes.push(node);
@@ -197,18 +200,18 @@ function addMembers(nodes: readonly Ast.Node[], holder: string, { module, space 
   for (const [name, member] of own) run.members.set(name, member);
 }
 
-function nameOf(key: Ast.Node, computed: boolean): string | null {
-  if (key.type === 'Literal') return String(key.value);
-  return key.type === 'Identifier' && !computed ? key.name : null;
-}
-
 /** Static members of the classes that a type was put together from, the nearest last. */
 export function isStatic(name: string, { holders }: Members): boolean {
   return holders.some(
     ({ node }) =>
       (node.type === 'ClassDeclaration' || node.type === 'ClassExpression') &&
       node.body.body.some(
-        (one) => 'static' in one && one.static && 'key' in one && nameOf(one.key as Ast.Node, false) === name,
+        (one) =>
+          'static' in one &&
+          one.static &&
+          'key' in one &&
+          one.key.type === 'Identifier' &&
+          one.key.name === name,
       ),
   );
 }

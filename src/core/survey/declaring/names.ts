@@ -31,7 +31,7 @@ export interface Named extends Place {
   maker: Ast.Function | null;
 }
 
-/** A statement in a block of a module. */
+/** A statement, and the namespace that it stands in. */
 export interface Inside {
   node: Ast.Node;
   space: string;
@@ -40,41 +40,28 @@ export interface Inside {
 /** So deep namespaces stand in each other. */
 const DEEPEST = 20;
 
-const BLOCKS = new WeakMap<Module, Inside[]>();
+const STATEMENTS = new WeakMap<Module, Inside[]>();
 
-/** The statements in `declare global`, `declare module` and namespaces of a module, each with its namespace. */
-function insideBlocks(module: Module): Inside[] {
-  const known = BLOCKS.get(module);
+/** The statements of a module, and those in its `declare global`, `declare module` and namespaces. */
+export function statementsOf(module: Module): Inside[] {
+  const known = STATEMENTS.get(module);
   if (known) return known;
   const found: Inside[] = [];
   const visit = (statements: readonly Ast.Node[], space: string, depth: number) => {
     for (const statement of statements) {
-      const node =
-        (statement.type === 'ExportNamedDeclaration' || statement.type === 'ExportDefaultDeclaration') &&
-        statement.declaration
-          ? statement.declaration
-          : statement;
-      if (node.type !== 'TSModuleDeclaration') {
-        if (depth > 0) found.push({ node, space });
-      } else if (depth < DEEPEST && node.body?.type === 'TSModuleBlock') {
+      const isExport =
+        statement.type === 'ExportNamedDeclaration' || statement.type === 'ExportDefaultDeclaration';
+      const node = (isExport && statement.declaration) || statement;
+      if (node.type !== 'TSModuleDeclaration') found.push({ node, space });
+      else if (depth < DEEPEST && node.body?.type === 'TSModuleBlock') {
         const name = node.kind === 'global' || node.id.type === 'Literal' ? null : pathOf(node.id);
         visit(node.body.body, name === null ? space : inSpace(space, name.join('.')), depth + 1);
       }
     }
   };
   visit(module.program.body, '', 0);
-  BLOCKS.set(module, found);
+  STATEMENTS.set(module, found);
   return found;
-}
-
-/** The statements of a module, those in its blocks among them. */
-export function statementsOf(module: Module): Inside[] {
-  const top = module.program.body.map((statement): Inside => {
-    const isExport =
-      statement.type === 'ExportNamedDeclaration' || statement.type === 'ExportDefaultDeclaration';
-    return { node: (isExport && statement.declaration) || statement, space: '' };
-  });
-  return [...top, ...insideBlocks(module)];
 }
 
 const inSpace = (space: string, name: string) => (space === '' ? name : `${space}.${name}`);

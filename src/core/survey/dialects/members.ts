@@ -10,7 +10,9 @@ import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
 import { isFunction, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
+import { isTypeScript } from '../syntax/file-names.js';
 import type { Ast } from '../syntax/parse.js';
+import { isInaccessible } from '../syntax/tree.js';
 import type { Doc } from '../types/docs.js';
 import { defaultSaid, docOf, isInnerName, isInternal, NO_DOC, wordsOf } from '../types/docs.js';
 import { methodText } from '../types/signatures.js';
@@ -54,7 +56,7 @@ export function memberType(member: Ast.ClassElement, context: LayerContext): Typ
 /** The type of what a member holds at first. In code without types an object may later be one of another shape. */
 function typeOfInitial(value: Ast.Node, { scope, layer }: LayerContext): TypeInfo {
   const type = typeOfValue(value, scope);
-  if (!type.schema?.properties || /\.[cm]?tsx?$/.test(layer.module.path)) return type;
+  if (!type.schema?.properties || isTypeScript(layer.module.path)) return type;
   return { text: 'object', schema: { type: 'object' } };
 }
 
@@ -128,8 +130,7 @@ export function isDocumentedAccessor(name: string, context: LayerContext): boole
 }
 
 function hidden(member: Ast.ClassElement, name: string, doc: Doc): boolean {
-  const access = 'accessibility' in member ? member.accessibility : null;
-  return isInnerName(name) || access === 'private' || access === 'protected' || isInternal(doc);
+  return isInnerName(name) || isInaccessible(member) || isInternal(doc);
 }
 
 function isReadonlyDoc(doc: Doc): boolean {

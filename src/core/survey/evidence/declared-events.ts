@@ -46,7 +46,7 @@ export function offeredEvent(name: string, at: string, said: Partial<ContractEve
 
 /** The flags of an event that browsers dispatch themselves; none of any other. */
 export function platformFlags(name: string): Partial<Flags> {
-  return PLATFORM_FLAGS[name] ?? {};
+  return (isPlatformEvent(name) && PLATFORM_FLAGS[name]) || {};
 }
 
 /** Is it an event that browsers dispatch on controls themselves? */
@@ -69,7 +69,7 @@ export function declaredEvents(doc: Doc, module: Module, graph: ModuleGraph): Co
           bubbles: false,
           composed: false,
           cancelable: false,
-          ...PLATFORM_FLAGS[name],
+          ...platformFlags(name),
           ...flagsInWords(description ?? ''),
           origin: 'element' as const,
           declared: true,

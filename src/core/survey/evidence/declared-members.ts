@@ -4,7 +4,9 @@ import type { ItemWords, TypeInfo } from '../../contract/types.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { isInaccessible } from '../syntax/tree.js';
 import { defaultSaid, docOf, isInternal, wordsOf } from '../types/docs.js';
+import { declaredText, isMethodMember } from '../types/signatures.js';
 import { typeOf } from '../types/types.js';
 import type { LayerContext, LayerEvidence, MethodEvidence, PropertyEvidence } from './evidence.js';
 import { declaredClass } from './evidence.js';
@@ -117,22 +119,15 @@ function addMember(
   if (name === null) return;
   const doc = docOf(member, module);
   const annotation = annotationOf(member);
-  const access = 'accessibility' in member ? member.accessibility : null;
-  const isMethod =
-    member.type === 'TSMethodSignature' ||
-    member.type === 'TSAbstractMethodDefinition' ||
-    (member.type === 'MethodDefinition' && member.kind === 'method');
   const words = wordsOf(doc);
   // One half of an accessor may say what the other is for.
   const other = 'kind' in member && /^[gs]et$/.test(member.kind) ? members.get(name) : undefined;
   members.set(name, {
     ...other,
-    internal: access === 'private' || access === 'protected' || isInternal(doc),
+    internal: isInaccessible(member) || isInternal(doc),
     readonly: 'readonly' in member && member.readonly === true,
     ...(annotation ? { type: typeOf(annotation.typeAnnotation, module, graph) } : {}),
-    ...(isMethod
-      ? { text: module.source.slice(member.start, member.end).replace(/;$/, '').replaceAll(/\s+/g, ' ') }
-      : {}),
+    ...(isMethodMember(member) ? { text: declaredText(member, module) } : {}),
     ...defaultSaid(doc),
     words: { ...other?.words, ...words },
   });
@@ -151,7 +146,10 @@ export function annotationOf(member: Ast.Node): Ast.TSTypeAnnotation | null | un
     const [parameter] = member.value.params;
     return member.kind === 'set' && parameter?.type === 'Identifier' ? parameter.typeAnnotation : null;
   }
-  return null;
+  if (member.type !== 'TSMethodSignature') return null;
+  const [parameter] = member.params;
+  if (member.kind === 'get') return member.returnType;
+  return member.kind === 'set' && parameter?.type === 'Identifier' ? parameter.typeAnnotation : null;
 }
 
 function withDeclared<T extends PropertyEvidence | MethodEvidence>(one: T, { members, whole }: Declared): T {

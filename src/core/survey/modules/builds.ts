@@ -1,5 +1,7 @@
 /** Several builds of one thing in one package: which files to read, and which only when those hold nothing. */
 
+import { isTypeScript } from '../syntax/file-names.js';
+
 export interface Builds {
   /** What the package is used by. */
   main: string[];
@@ -61,12 +63,12 @@ export function sortBuilds(
   );
   // What an installed package exports was built, whatever its files are called.
   const isBuilt =
-    isInstalled && exported !== null && entries.some((one) => all.has(one) && !/\.[cm]?tsx?$/.test(one));
+    isInstalled && exported !== null && entries.some((one) => all.has(one) && !isTypeScript(one));
   const isSourceOfBuild = (one: string) =>
     entries.length > 0 &&
     !isEnteredBySource &&
     SOURCE_FOLDER.test(one) &&
-    /\.[cm]?tsx?$/.test(one) &&
+    isTypeScript(one) &&
     (isBuilt || built.has(baseName(one)));
   // A package that is entered by its source, as modules, may hold what is made of that for older loaders.
   const sources = new Set(

@@ -1,5 +1,6 @@
 /** The module that users import for a component whose registration a bundler has put into a chunk. */
 
+import { isTypeScript } from '../syntax/file-names.js';
 import { isForOlderLoaders } from './builds.js';
 import { importsIn, takesHost } from './imports.js';
 import type { SurveyInput } from './input.js';
@@ -43,7 +44,7 @@ export class Entrances {
   entranceTo(path: string, tag: string): Entrance {
     const { isPublic: isExported = () => true, isWhole = false } = this.#input;
     // Pages import no TypeScript, though packages may hold the source of their modules.
-    const isPublic = (one: string) => isExported(one) && !(isWhole && /\.[cm]?tsx?$/.test(one));
+    const isPublic = (one: string) => isExported(one) && !(isWhole && isTypeScript(one));
     if (isPublic(path) && (isNamedAfter(tag, path) || !isChunk(path))) return { path, isExported: true };
     if (isPublic(path)) return { path: this.#namedImporterOf(path, tag, isPublic) ?? path, isExported: true };
     const found = this.#importerOf(path, tag, isPublic) ?? this.#twinOf(path, tag, isPublic);

@@ -1,5 +1,6 @@
 /** The graph of modules: names followed through imports and re-exports, over a reader that the caller supplies. */
 
+import { isDeclaration } from '../syntax/file-names.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Declaration, Module } from './module.js';
@@ -168,14 +169,7 @@ export class ModuleGraph {
       const found = target && this.findExport(name, target, visited);
       if (found) return found;
     }
-    return exportsAll(module) ? this.#declaredIn(name, module) : null;
-  }
-
-  #declaredIn(name: string, module: Module): Found | null {
-    const declaration = module.declarations.get(name);
-    return declaration && declaration.kind !== 'import' && declaration.kind !== 'namespace'
-      ? { module, name, declaration }
-      : null;
+    return exportsAll(module) ? declaredIn(name, module) : null;
   }
 
   /**
@@ -246,6 +240,14 @@ function memberOfObject({ module, name: holder, declaration }: Found, name: stri
 
 const FUNCTIONS: readonly string[] = ['FunctionExpression', 'ArrowFunctionExpression'];
 
+/** What a module holds under a name itself. */
+function declaredIn(name: string, module: Module): Found | null {
+  const declaration = module.declarations.get(name);
+  return declaration && declaration.kind !== 'import' && declaration.kind !== 'namespace'
+    ? { module, name, declaration }
+    : null;
+}
+
 const EXPORTING = new WeakMap<Module, boolean>();
 
 /** Type declarations export all that they declare, unless they have a list of what they export (TypeScript, ambient modules). */
@@ -254,11 +256,6 @@ function exportsAll(module: Module): boolean {
     EXPORTING.get(module) ?? (isDeclaration(module.path) && !module.program.body.some(isExportList));
   EXPORTING.set(module, known);
   return known;
-}
-
-/** A file of type declarations, by its name. */
-export function isDeclaration(path: string): boolean {
-  return /\.d\.[cm]?ts$/.test(path);
 }
 
 function isExportList(node: Ast.Node): boolean {

@@ -6,6 +6,8 @@ import { parseSync, visitorKeys } from 'oxc-parser';
 export type * as Ast from 'oxc-parser';
 export type { Comment, Node, Program } from 'oxc-parser';
 
+import { isDeclaration } from './file-names.js';
+
 export interface Parsed {
   program: Program;
   comments: Comment[];
@@ -85,7 +87,7 @@ function isNode(value: unknown): value is Node {
 }
 
 function languageOf(path: string): 'ts' | 'tsx' | 'dts' | 'jsx' {
-  if (/\.d\.[cm]?ts$/.test(path)) return 'dts';
+  if (isDeclaration(path)) return 'dts';
   if (path.endsWith('.tsx')) return 'tsx';
   return /\.[cm]?ts$/.test(path) ? 'ts' : 'jsx';
 }

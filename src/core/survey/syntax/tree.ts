@@ -18,6 +18,12 @@ export function isThis(node: Ast.Node | null | undefined): boolean {
   return node?.type === 'ThisExpression';
 }
 
+/** Kept from users by a modifier: `private`, `protected`. */
+export function isInaccessible(member: Ast.Node): boolean {
+  const access = 'accessibility' in member ? member.accessibility : null;
+  return access === 'private' || access === 'protected';
+}
+
 export function placeOf({ start, end }: { start: number; end: number }) {
   return { start, end };
 }

@@ -5,6 +5,7 @@ import { fold } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { isFoldedObject } from '../folding/folded.js';
 import type { Found, ModuleGraph } from '../modules/modules.js';
+import { isTypeScript } from '../syntax/file-names.js';
 import type { Ast } from '../syntax/parse.js';
 import { joinSchemas } from './schemas.js';
 
@@ -17,8 +18,7 @@ export function constantBehind(
   if (declaration.kind === 'variable' && declaration.type) return { type: declaration.type.typeAnnotation };
   const value = fold({ type: 'Identifier', name, start: 0, end: 0 } as Ast.Node, { graph, module });
   // Without `as const` a type checker takes a text for any text; code without types says nothing of that.
-  const isFixed =
-    declaration.kind === 'enum' || !/\.[cm]?tsx?$/.test(module.path) || isConst(declaration.init);
+  const isFixed = declaration.kind === 'enum' || !isTypeScript(module.path) || isConst(declaration.init);
   return { schema: schemaOfValue(value, isFixed, 0) };
 }
 

@@ -27,6 +27,25 @@ export function methodText(name: string, node: Ast.Function, module: Module, doc
   return `${name}(${params.join(', ')}): ${result ?? implied}`.replaceAll(/\s+/g, ' ');
 }
 
+/** Is a member of a class or an interface a method, as against an accessor or a field? */
+export function isMethodMember(node: Ast.Node): boolean {
+  return (
+    (node.type === 'MethodDefinition' ||
+      node.type === 'TSMethodSignature' ||
+      node.type === 'TSAbstractMethodDefinition') &&
+    node.kind === 'method'
+  );
+}
+
+/** A method that is declared without a body, as it is written. */
+export function declaredText({ start, end }: Ast.Span, { source }: Module): string {
+  return source
+    .slice(start, end)
+    .replace(/;$/, '')
+    .replace(/^(?:(?:public|abstract|override)\s+)+/, '')
+    .replaceAll(/\s+/g, ' ');
+}
+
 type ParameterTags = ReadonlyMap<string, DocTag>;
 
 /** `@param {Date} from` of a parameter without an annotation; null where nothing is said of it. */
