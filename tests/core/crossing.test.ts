@@ -158,6 +158,60 @@ test('names that a host keeps for itself do not cross', () => {
   expect(outcomes('angular@20')).toEqual(['key plain', 'level plain']);
 });
 
+describe('names that begin with "on"', () => {
+  const sign = componentIn(`class V extends HTMLElement {
+    onFormat: (level: number) => string = String;
+    onTime: boolean = true;
+    onboard: (() => void) | null = null;
+    go() { this.dispatchEvent(new CustomEvent('board')); this.dispatchEvent(new CustomEvent('leave')) }
+  }
+  customElements.define('pier-on', V);`);
+  const crossing = (host: string, name: string) => {
+    const item = crossingsOf(sign, openHost(host, '/')).items.find((one) => one.name === name);
+    return `${item?.outcome} | ${item?.syntax ?? item?.reason}`;
+  };
+
+  test.each([
+    ['react@19', 'onFormat', 'bridge | react@19 takes it for the handler of an event'],
+    ['react@18', 'onFormat', 'bridge | react@18 drops a function'],
+    ['preact@10', 'onFormat', 'bridge | preact@10 takes it for the handler of an event'],
+    ['svelte@5', 'onFormat', 'bridge | svelte@5 takes it for the handler of an event'],
+    ['angular@20', 'onFormat', 'bridge | angular@20 throws at a name that begins with "on"'],
+    ['vue@3', 'onFormat', 'marked | :onFormat.prop="onFormat"'],
+    ['solid@1', 'onFormat', 'marked | prop:onFormat={onFormat}'],
+    ['react@19', 'onTime', 'plain | onTime={onTime}'],
+    ['preact@10', 'onTime', 'bridge | preact@10 keeps this name for itself'],
+    ['angular@20', 'onTime', 'bridge | angular@20 throws at a name that begins with "on"'],
+  ])('in %s: the property %s', (host, name, expected) => expect(crossing(host, name)).toBe(expected));
+
+  test.each([
+    ['react@19', 'marked | onboard={onBoard}'],
+    ['react@18', 'bridge | react@18 drops a function'],
+    ['svelte@5', 'plain | onboard={onBoard}'],
+    ['angular@20', 'plain | (board)="onBoard($event)"'],
+    ['vue@3', 'plain | :onboard="onboard"'],
+  ])('in %s: the property for the handler of an event', (host, expected) => {
+    expect(crossing(host, 'onboard')).toBe(expected);
+  });
+
+  test('Preact looks for such a property to know the event, at the time it mounts the element', () => {
+    const preact = openHost('preact@10', '/');
+    const named = (event: string) =>
+      componentIn(`class U extends HTMLElement { on${event.toLowerCase()}: (() => void) | null = null;
+        go() { this.dispatchEvent(new CustomEvent('${event}')) } } customElements.define('pier-u', U);`);
+    const eventIn = (event: string) =>
+      crossingsOf(named(event), preact).items.find((one) => one.kind === 'event');
+    // Heard in both ways under its own name, and so that is told.
+    expect(eventIn('board')).toMatchObject({
+      syntax: 'onboard={onBoard}',
+      conditions: [],
+      tried: { late: true },
+    });
+    // It listens for the name in lower case as soon as there is such a property.
+    expect(eventIn('deckBoard')).toMatchObject({ outcome: 'bridge', syntax: null });
+  });
+});
+
 test('the worst comes first when sorted by damage', () => {
   const hosts = ['react@19', 'react@18'].map((name) => openHost(name, '/'));
   const sorted = byDamage(
@@ -204,6 +258,7 @@ describe('many components into many hosts', () => {
     "go() { this.dispatchEvent(new CustomEvent('rows', { detail: 1, bubbles: true, composed: true })) }",
     "go() { this.attachShadow({ mode: 'open' }).firstChild.dispatchEvent(new CustomEvent('rows', { detail: 1 })) }",
     '/** @readonly */ readonly rows: number = 1;',
+    "onrows: (() => void) | null = null; go() { this.dispatchEvent(new CustomEvent('rows', { detail: 1 })) }",
   ].map((body, index) => {
     const source = `/** @slot rows - x\n * @csspart rows - y */ class X extends HTMLElement { ${body} } customElements.define('pier-${index}', X);`;
     return componentIn(source);

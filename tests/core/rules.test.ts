@@ -26,6 +26,8 @@ class Pier extends HTMLElement {
   get moored() { return this.getAttribute('berth') }
   get text(): string[] { return [] } set text(v: string[]) {}
   format: (at: Date) => string;
+  onMark: (at: number) => string;
+  onmoor: (() => void) | null = null;
   get level(): 'low' | 'high' { return this.getAttribute('level') }
   set level(v: 'low' | 'high') { this.setAttribute('level', v) }
   attributeChangedCallback(name: string, _: string, value: string) {
@@ -40,6 +42,7 @@ class Pier extends HTMLElement {
   go() {
     this.dispatchEvent(new CustomEvent('pier-pick', { detail: { at: 1 }, bubbles: true, composed: true }));
     this.dispatchEvent(new Event('change'));
+    this.dispatchEvent(new Event('moor'));
     this.shadowRoot.firstChild.dispatchEvent(new CustomEvent('pier-in', { bubbles: true }));
     this.attachShadow({ mode: 'open' }).innerHTML = '<style>:host([compact]:not([open])) { margin: 0 }</style><slot name="legend"></slot><slot></slot>' + \`<slot name="day-\${this.day}-icon"></slot>\`;
     for (const other of this.children) if (other.hasAttribute('hint')) other.querySelector('[slot="hinted"]');
@@ -114,8 +117,30 @@ rows(
     ['<tide-pier rows={["a"]} format={(at) => String(at)} open={true} />', []],
     ['<tide-pier onpier-pick={() => 1} />', []],
     ['<tide-pier onpier-in={() => 1} />', ['error trapped-event pier-in']],
+    ['<tide-pier onMark={(at) => String(at)} />', ['error lost-value onMark']],
+    ['<tide-pier onMark={format} onmoor={f} />', ['error lost-value onMark']],
+    ['<tide-pier onMoor={f} />', ['error dead-handler onMoor']],
   ],
   (use) => jsx('react@19', use),
+);
+
+rows(
+  'preact@10',
+  [
+    ['<tide-pier onMark={format} onMoor={f} />', ['error lost-value onMark']],
+    ['<tide-pier onmoor={f} />', []],
+  ],
+  (use) => jsx('preact@10', use),
+);
+
+rows(
+  'solid@1',
+  [
+    ['<tide-pier prop:onMark={format} onMoor={f} onmoor={f} on:moor={f} onpier-pick={f} />', []],
+    ['<tide-pier onMark={format} />', ['error lost-value onMark']],
+    ['<tide-pier onPierPick={f} />', ['error dead-handler onPierPick']],
+  ],
+  (use) => jsx('solid@1', use),
 );
 
 rows(
@@ -129,6 +154,8 @@ rows(
     ['<tide-pier open="open" :deck="`a${b}`" />', []],
     ['<tide-pier open="false" />', ['error lost-value open']],
     ['<tide-pier :rows.attr="list" />', ['error lost-value rows']],
+    ['<tide-pier :onMark="f" :onmoor="f" />', ['error lost-value onMark']],
+    ['<tide-pier :onMark.prop="f" @moor="f" />', []],
     ['<tide-pier :inner-text.prop="a" :innerText.prop="a" .title="b" />', ['error unknown-name inner-text']],
     ['<tide-pier v-model="a" />', ['error half-pair value']],
     ['<tide-pier v-model.lazy="a" />', []],
@@ -168,6 +195,7 @@ rows(
       ['error trapped-event pier-in', 'error unknown-event onPierPick'],
     ],
     ['<tide-pier level="middle"></tide-pier>', ['error invalid-value level']],
+    ['<tide-pier onMark={f} onmoor={f}></tide-pier>', ['error lost-value onMark']],
   ],
   (use) => said('svelte@5', use),
 );
@@ -187,6 +215,7 @@ rows(
       ['error unknown-event (pierPick)', 'error trapped-event pier-in'],
     ],
     ['<tide-pier [innerHTML]="a" [tabIndex]="1" />', []],
+    ['<tide-pier [onMark]="f" (moor)="f()" />', ['error lost-value onMark']],
   ],
   (use) => said('angular@20', use),
 );

@@ -65,10 +65,14 @@ export function proveWrappers(hosts: readonly string[]): void {
           'values arrive by identity and type, change, and go: defined %s',
           (when) => {
             expect(seen[when]).toEqual({
-              mounted: { same: [true, true, true], typed: Object.values(full), last: 'Deck|3|true|ADA|true' },
+              mounted: {
+                same: [true, true, true, true],
+                typed: Object.values(full),
+                last: 'Deck|3|true|ADA|true',
+              },
               changed: [true, 9, false, 'Bridge', 'v'],
               calls: 1,
-              removed: [[], { night: false }, 'x', 5, false, '', ''],
+              removed: [[], { night: false }, 'x', null, 5, false, '', ''],
             });
           },
         );

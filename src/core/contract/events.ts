@@ -1,6 +1,6 @@
 /** Events by the DOM's own rules. */
 
-import type { Component, ContractEvent } from './types.js';
+import type { Component, ContractEvent, ContractProperty } from './types.js';
 
 /** Why an event of this component can never be heard on the element, by the DOM's own rules; null when it can. */
 export function trappedBy(event: ContractEvent, component: Component): string | null {
@@ -12,3 +12,17 @@ export function trappedBy(event: ContractEvent, component: Component): string | 
     ? null
     : 'it is dispatched inside the shadow tree without composed, so it never leaves it';
 }
+
+/** Has the element a property for the event's handler, as HTML's own have `onclick` (HTML 8.1.8.1)? */
+export function hasOwnHandler({ name }: ContractEvent, { properties }: Component): boolean {
+  const handler = handlerProperty(name);
+  return properties.some((property) => property.name === handler);
+}
+
+/** The event whose handler this property is; null for any other property. */
+export function eventHandledBy({ name }: ContractProperty, { events }: Component): ContractEvent | null {
+  if (!name.startsWith('on')) return null;
+  return events.find((event) => name === handlerProperty(event.name)) ?? null;
+}
+
+const handlerProperty = (event: string) => `on${event.toLowerCase()}`;

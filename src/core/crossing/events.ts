@@ -1,17 +1,22 @@
 /** Is an event heard? One way of writing a handler, judged against the measured facts. */
 
+import { hasOwnHandler } from '../contract/events.js';
 import type { Component, ContractEvent } from '../contract/types.js';
 import type { Dispatch, EventStyle, Hearing, VersionProfile } from '../hosts/profile.js';
 import { PLATFORM_EVENTS } from '../hosts/profile.js';
 
-/** Is the event heard in this form, with all that it carries? */
+/**
+ * Is the event heard in this form, with all that it carries? `early`: when the host mounts the element before its
+ * class is defined, and so before it has a property for the event's handler.
+ */
 export function isHeard(
   event: ContractEvent,
   component: Component,
   form: string,
   profile: VersionProfile,
+  early = false,
 ): boolean {
-  const hearing = hearingOf(event, component, form, profile);
+  const hearing = hearingOf(event, component, form, profile, early);
   if (!hearing.startsWith('once')) return false;
   const hasDetail = event.detail.schema?.type !== 'null';
   const borne = ['heard after unmount', NOT_EXCHANGED, ...(hasDetail ? [] : ['detail lost'])];
@@ -27,7 +32,7 @@ export function keepsFirstHandler(
   form: string,
   profile: VersionProfile,
 ): boolean {
-  return faultsOf(hearingOf(event, component, form, profile)).includes(NOT_EXCHANGED);
+  return faultsOf(hearingOf(event, component, form, profile, false)).includes(NOT_EXCHANGED);
 }
 
 function hearingOf(
@@ -35,8 +40,17 @@ function hearingOf(
   component: Component,
   form: string,
   profile: VersionProfile,
+  early: boolean,
 ): Hearing {
-  return profile.events[form]?.[styleOf(event.name)]?.[dispatchOf(event, component)] ?? 'never';
+  const style = styleOf(event.name);
+  const dispatch = dispatchOf(event, component);
+  const isOwn = !early && !isPlatformEvent(style) && hasOwnHandler(event, component);
+  const own = isOwn ? profile.ownHandlers[form]?.[style]?.[dispatch] : undefined;
+  return own ?? profile.events[form]?.[style]?.[dispatch] ?? 'never';
+}
+
+function isPlatformEvent(style: ReturnType<typeof styleOf>): style is (typeof PLATFORM_EVENTS)[number] {
+  return PLATFORM_EVENTS.some((one) => one === style);
 }
 
 function faultsOf(hearing: Hearing): string[] {

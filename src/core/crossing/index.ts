@@ -1,6 +1,6 @@
 /** Crossing: contract x profile -> outcome of every item, with the code to write or the reason why not. */
 
-import { trappedBy } from '../contract/events.js';
+import { eventHandledBy, hasOwnHandler, trappedBy } from '../contract/events.js';
 import { kindsOf } from '../contract/kinds.js';
 import type {
   AttributeLink,
@@ -91,7 +91,7 @@ function passage(parts: readonly unknown[], cross: Passage['cross']): Passage {
 function passagesOf(component: Component): Passage[] {
   const { tag } = component;
   return [
-    ...component.properties.map(propertyPassage),
+    ...component.properties.map((one) => propertyPassage(one, component)),
     ...component.attributes.map((one) => {
       const type = { text: one.reads, schema: null };
       return valuePassage('attribute', one.name, type, { ...one, reflects: false }, false);
@@ -146,9 +146,13 @@ function extending(component: Component, { label, profile }: HostVersion, items:
   return items.map((one) => ({ ...one, conditions: [...one.conditions, ...conditions] }));
 }
 
-function propertyPassage(property: ContractProperty): Passage {
+function propertyPassage(property: ContractProperty, component: Component): Passage {
   const { name, type, attribute, adopted } = property;
-  if (!property.readonly) return valuePassage('property', name, type, attribute, adopted === true);
+  if (!property.readonly) {
+    const value = valuePassage('property', name, type, attribute, adopted === true);
+    const event = eventHandledBy(property, component);
+    return event ? handlerPassage(value, event, component) : value;
+  }
   return passage(['readonly', name, type.text], ({ host, profile }) => {
     const outcome = profile.ref ? 'plain' : 'bridge';
     return item('property', name, type.text, outcome, host.syntax.reference(name), null);
@@ -166,6 +170,21 @@ function valuePassage(
   const kinds = kindsOf(type, attribute?.reads);
   const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, isAdopted];
   return passage(key, (version) => valueCrossing(kind, name, type, attribute, kinds, isAdopted, version));
+}
+
+/** Of a property for the handler of an event: a host that does not set it may hear the event all the same. */
+function handlerPassage(value: Passage, event: ContractEvent, component: Component): Passage {
+  return {
+    key: null,
+    cross(version, before) {
+      const assigned = value.cross(version, before);
+      if (assigned.outcome !== 'bridge') return assigned;
+      const heard = eventCrossing(event, component, version);
+      if (heard.syntax === null) return assigned;
+      const conditions = [`as a handler of ${event.name}`, ...heard.conditions];
+      return { ...assigned, outcome: heard.outcome, syntax: heard.syntax, conditions, tried: null };
+    },
+  };
 }
 
 interface Attempt {
@@ -279,7 +298,18 @@ function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] 
 
 function eventPassage(event: ContractEvent, component: Component): Passage {
   const { name, eventType, detail, origin, bubbles, composed } = event;
-  const key = [name, eventType, detail.text, detail.schema?.type, origin, bubbles, composed, component.root];
+  const own = hasOwnHandler(event, component);
+  const key = [
+    name,
+    eventType,
+    detail.text,
+    detail.schema?.type,
+    origin,
+    bubbles,
+    composed,
+    component.root,
+    own,
+  ];
   return passage(['event', ...key], (version) => eventCrossing(event, component, version));
 }
 
@@ -295,15 +325,36 @@ function eventCrossing(event: ContractEvent, component: Component, version: Host
       outcome,
       heard && form ? form.write(event.name, expressionFor(`on-${event.name}`)) : null,
       reason,
-      heard && form && keepsFirstHandler(event, component, form.id, profile)
-        ? [`${label} keeps the handler it was given first`]
-        : [],
-      form ? { form: form.id, name: event.name, late: heard } : null,
+      heard && form ? eventConditions(event, component, form, version) : [],
+      form
+        ? {
+            form: form.id,
+            name: event.name,
+            late: heard && isHeard(event, component, form.id, profile, true),
+          }
+        : null,
     );
   const trapped = trappedBy(event, component);
   if (trapped !== null) return make('broken', handlerForms.at(-1), trapped);
-  const form = handlerForms.find((one) => isHeard(event, component, one.id, profile));
+  const forms = handlerForms.filter((one) => isHeard(event, component, one.id, profile));
+  const form = forms.find((one) => isHeard(event, component, one.id, profile, true)) ?? forms[0];
   if (!form) return make('bridge', handlerForms[0], `${label} has no syntax that hears this event`);
   const reason = form.special ? `${label} hears it only under its own name` : null;
   return make(form.special ? 'marked' : 'plain', form, reason, true);
+}
+
+function eventConditions(
+  event: ContractEvent,
+  component: Component,
+  { id }: HandlerForm,
+  { profile, label }: HostVersion,
+): string[] {
+  return [
+    ...(isHeard(event, component, id, profile, true)
+      ? []
+      : [`only when the element is defined before ${label} mounts it`]),
+    ...(keepsFirstHandler(event, component, id, profile)
+      ? [`${label} keeps the handler it was given first`]
+      : []),
+  ];
 }

@@ -3,7 +3,8 @@
 import { isRich } from '../contract/kinds.js';
 import type { AttributeLink, AttributeReader } from '../contract/types.js';
 import { samplesOf } from '../hosts/facts/samples.js';
-import type { Arrival, Kind, Step, Target, VersionProfile } from '../hosts/profile.js';
+import { specialNameOf } from '../hosts/facts/special-names.js';
+import type { Arrival, Kind, NamedKind, Step, Target, VersionProfile } from '../hosts/profile.js';
 import { readArrival, STEPS } from '../hosts/profile.js';
 
 /** A name written in the host in one of its forms, meant for one item. */
@@ -105,17 +106,35 @@ const KIND_WORDS: Record<Kind, string> = {
 
 /** What hosts and the platform make of some names, whatever else holds for names of their kind. */
 function addNameLoss(verdict: Verdict, writing: Writing, kind: Kind, profile: VersionProfile): void {
-  const names = profile.names[writing.form] ?? {};
-  const facts = Object.hasOwn(names, writing.name) ? names[writing.name] : undefined;
-  if (!facts) return;
-  const stand = kind === 'true' || kind === 'false' ? 'true' : isRich([kind]) ? 'object' : 'string';
+  const special = specialNameOf(writing.name);
+  const facts = special === null ? undefined : profile.names[writing.form]?.[special];
+  if (!facts || kind === 'null' || kind === 'undefined') return;
+  const stand = namedKindOf(kind);
   const arrival = readArrival(facts[stand]);
   // The measured element has a property of the name: of a mere attribute this tells only whether it gets through.
   const isStopped = arrival.at === 'nowhere' || arrival.at === 'error' || arrival.at === 'refused';
   if (writing.isAttribute && !isStopped) return;
   const what =
-    arrival.at === 'nowhere' ? 'keeps this name for itself' : lossOf(arrival, stand, 'mount', writing);
+    arrival.at === 'nowhere' || arrival.at === 'error'
+      ? lossOfName(arrival, writing, kind, profile)
+      : lossOf(arrival, stand, 'mount', writing);
   if (what !== null) verdict.losses.push({ step: 'mount', kind, what });
+}
+
+function namedKindOf(kind: Kind): NamedKind {
+  if (kind === 'true' || kind === 'false') return 'true';
+  if (kind === 'function') return 'function';
+  return isRich([kind]) ? 'object' : 'string';
+}
+
+/** Why a value gets nowhere under a name, where it would under others. */
+function lossOfName(arrival: Arrival, writing: Writing, kind: Kind, profile: VersionProfile): string | null {
+  const isHandler = /^on/.test(writing.name);
+  if (arrival.at === 'error')
+    return isHandler ? 'throws at a name that begins with "on"' : lossOf(arrival, kind, 'mount', writing);
+  if (!isHandler || kind !== 'function') return 'keeps this name for itself';
+  const isAlwaysLost = profile.values[writing.form]?.[writing.target].before.function.mount === 'nowhere';
+  return isAlwaysLost ? null : 'takes it for the handler of an event';
 }
 
 /** What is lost of a property when a page takes over what the server printed. */

@@ -95,6 +95,10 @@ export const PLATFORM_EVENTS = [
   'scroll',
 ] as const;
 
+/** Kinds of value that stand for all under special names: text, presence, what is no text, what can be called. */
+export const NAMED_KINDS = ['string', 'true', 'object', 'function'] as const;
+export type NamedKind = (typeof NAMED_KINDS)[number];
+
 /** How an event is sent: by the element or by a node inside its shadow tree, bubbling or not, composed or not. */
 export const DISPATCHES = [
   'element',
@@ -122,9 +126,14 @@ export interface HostFacts {
   /** By form of the host's syntax for values. */
   values: Record<string, ValueFacts>;
   /** By form: names that the platform or hosts treat in a way of their own, and properties that cannot be set. */
-  names: Record<string, Record<string, Record<'string' | 'true' | 'object', ArrivalText>>>;
+  names: Record<string, Record<string, Record<NamedKind, ArrivalText>>>;
   /** By form of the host's syntax for handlers, then by style of event name or by platform event. */
   events: Record<string, Record<string, Record<Dispatch, Hearing>>>;
+  /**
+   * What is different there for elements that have a property for the event's handler, as HTML's own have `onclick`
+   * (HTML 8.1.8.1): `on` and the name in lower case.
+   */
+  ownHandlers: Record<string, Partial<Record<EventStyle, Partial<Record<Dispatch, Hearing>>>>>;
   /**
    * By form of handler: its preventDefault is seen by the sender; it hears an event that comes again; and the order
    * in which it, a listener on the element and one on the container are called. Null where nothing is heard.

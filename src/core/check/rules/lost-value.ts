@@ -1,9 +1,10 @@
 import { type Kind, kindsOf } from '../../contract/kinds.js';
+import type { Component } from '../../contract/types.js';
 import { judge, targetOf } from '../../crossing/values.js';
 import type { ItemUse } from '../../hosts/uses.js';
 import { isFormsOwn, isSetToText, itemMeant, type Meant, TEXT_FORMS, textIn, textWords } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
-import { crossingOf, cureFor, withNumber } from '../rule.js';
+import { crossingOf, cureFor, eventMeant, withNumber } from '../rule.js';
 
 /** A value written in a way that does not carry it: a list where only text can go, a false that reads as true. */
 export const lostValue: Rule = {
@@ -13,12 +14,44 @@ export const lostValue: Rule = {
     const { use, component } = context;
     if (!component) return [];
     return use.items.flatMap((item) => {
+      if (item.kind === 'handler') return takenForHandler(item, component, context);
       const meant =
         item.kind === 'value' && item.form !== 'dom-attribute' ? itemMeant(item, component) : null;
       return meant ? judged(item, meant, context) : [];
     });
   },
 };
+
+/** A function that is meant for a property, under a name by which the host writes handlers of events. */
+function takenForHandler(item: ItemUse, component: Component, context: RuleContext): Complaint[] {
+  if (item.form === 'dom' || item.form === 'markup' || eventMeant(item, context)) return [];
+  const { host, profile, label } = context.version;
+  const property = component.properties.find((one) => one.name === item.name && !one.readonly);
+  if (!property) return [];
+  const [form] = host.syntax.valueForms.filter((one) => !one.special && one.only === undefined);
+  if (!form?.write(item.name, '').startsWith(item.name)) return [];
+  const { losses } = judge(
+    {
+      form: form.id,
+      name: item.name,
+      target: targetOf(item.name, true),
+      attribute: null,
+      isAttribute: false,
+      isAdopted: false,
+      kinds: ['function'],
+    },
+    profile,
+  );
+  const [loss] = losses;
+  if (!loss) return [];
+  return [
+    {
+      range: item.range,
+      message: `${property.name}: ${label} ${loss.what}.`,
+      cure: cureFor(crossingOf(context, ['property'], property.name), context),
+    },
+  ];
+}
 
 function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
   const { label, profile } = context.version;

@@ -23,13 +23,17 @@ const EVENTS: readonly (readonly [key: string, event: string])[] = [
 
 const keyOf = (form: string, event: string) => `events/${form}/${event}`;
 
+const ownKeyOf = (form: string, event: string) => `own handlers/${form}/${event}`;
+
 export function eventShapes(forms: readonly string[]): Record<string, ViewShape> {
   const shapes: Record<string, ViewShape> = {};
+  const add = (key: string, form: string, event: string) => {
+    const tag = `suvet-event-${Object.keys(shapes).length}`;
+    shapes[key] = { tag, values: [], handlers: [{ form, event }] };
+  };
   for (const form of forms) {
-    for (const [key, event] of EVENTS) {
-      const tag = `suvet-event-${Object.keys(shapes).length}`;
-      shapes[keyOf(form, key)] = { tag, values: [], handlers: [{ form, event }] };
-    }
+    for (const [key, event] of EVENTS) add(keyOf(form, key), form, event);
+    for (const style of EVENT_STYLES) add(ownKeyOf(form, style), form, STYLED[style]);
   }
   return shapes;
 }
@@ -37,28 +41,75 @@ export function eventShapes(forms: readonly string[]): Record<string, ViewShape>
 export async function measureEvents(page: PageViews, forms: readonly string[]): Promise<HostFacts['events']> {
   const facts: HostFacts['events'] = {};
   for (const form of forms) {
-    const byName: Record<string, Record<Dispatch, Hearing>> = {};
-    for (const [key, event] of EVENTS) {
-      const byDispatch = {} as Record<Dispatch, Hearing>;
-      for (const dispatch of DISPATCHES)
-        byDispatch[dispatch] = await hearingOf(page, keyOf(form, key), event, dispatch);
-      byName[key] = byDispatch;
-    }
+    const byName: HostFacts['events'][string] = {};
+    for (const [key, event] of EVENTS) byName[key] = await hearingsOf(page, keyOf(form, key), event, false);
     facts[form] = byName;
   }
   return facts;
 }
 
+/** What is different from `events` where elements have a property for the event's handler. */
+export async function measureOwnHandlers(
+  page: PageViews,
+  forms: readonly string[],
+  events: HostFacts['events'],
+): Promise<HostFacts['ownHandlers']> {
+  const facts: HostFacts['ownHandlers'] = {};
+  for (const form of forms) {
+    for (const style of EVENT_STYLES) {
+      const hearings = await hearingsOf(page, ownKeyOf(form, style), STYLED[style], true);
+      const news = DISPATCHES.filter((one) => hearings[one] !== events[form]?.[style]?.[one]);
+      if (news.length === 0) continue;
+      facts[form] ??= {};
+      facts[form][style] = Object.fromEntries(news.map((one) => [one, hearings[one]]));
+    }
+  }
+  return facts;
+}
+
+/** What handlers of a view hear of an event, whose element has a property for its handler or not. */
+async function hearingsOf(
+  page: PageViews,
+  key: string,
+  event: string,
+  isOwn: boolean,
+): Promise<Record<Dispatch, Hearing>> {
+  const byDispatch = {} as Record<Dispatch, Hearing>;
+  if (refusalOf(page, key) === null) defineShadowed(page.shapes[key]?.tag ?? '', isOwn ? event : null);
+  for (const dispatch of DISPATCHES) byDispatch[dispatch] = await hearingOf(page, key, event, dispatch);
+  return byDispatch;
+}
+
 type Shadowed = HTMLElement & { inner: Element };
 
-function defineShadowed(tag: string): void {
+/** Defines an element with a shadow tree, and with a property for handlers of an event, where one is given. */
+function defineShadowed(tag: string, event: string | null): void {
   if (customElements.get(tag)) return;
-  customElements.define(
-    tag,
-    class extends HTMLElement {
-      inner = this.attachShadow({ mode: 'open' }).appendChild(document.createElement('p'));
+  const made = class extends HTMLElement {
+    inner = this.attachShadow({ mode: 'open' }).appendChild(document.createElement('p'));
+  };
+  if (event !== null) addHandlerProperty(made.prototype, event);
+  customElements.define(tag, made);
+}
+
+/** A property that takes one handler of an event, and gives it back (HTML 8.1.8.1). */
+function addHandlerProperty(prototype: HTMLElement, event: string): void {
+  const handlers = new WeakMap<HTMLElement, EventListener>();
+  Object.defineProperty(prototype, `on${event.toLowerCase()}`, {
+    configurable: true,
+    enumerable: true,
+    get(this: HTMLElement) {
+      return handlers.get(this) ?? null;
     },
-  );
+    set(this: HTMLElement, given: unknown) {
+      const before = handlers.get(this);
+      if (before) this.removeEventListener(event, before);
+      handlers.delete(this);
+      if (typeof given !== 'function') return;
+      handlers.set(this, given as EventListener);
+      this.addEventListener(event, given as EventListener);
+    },
+  });
 }
 
 function send(element: Shadowed, event: string, dispatch: Dispatch, detail: unknown): CustomEvent {
@@ -74,7 +125,6 @@ function send(element: Shadowed, event: string, dispatch: Dispatch, detail: unkn
 
 async function hearingOf(page: PageViews, key: string, event: string, dispatch: Dispatch): Promise<Hearing> {
   if (refusalOf(page, key) !== null) return 'refused';
-  defineShadowed(page.shapes[key]?.tag ?? '');
   const detail = { level: 4 };
   const seen: { by: number; intact: boolean }[] = [];
   const handler = (by: number) => (heard: Event) => {

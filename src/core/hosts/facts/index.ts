@@ -4,7 +4,7 @@ import type { ViewShape } from '../harness.js';
 import type { HostSyntax } from '../host.js';
 import type { HostFacts } from '../profile.js';
 import { contentShapes, measureContent } from './content.js';
-import { eventShapes, measureEvents, measureListening } from './events.js';
+import { eventShapes, measureEvents, measureListening, measureOwnHandlers } from './events.js';
 import { listShapes, measureLists } from './lists.js';
 import { measureNames, nameShapes } from './names.js';
 import { inSilence, type PageViews } from './page.js';
@@ -54,6 +54,7 @@ export function measure(page: PageViews, forms: Forms): Promise<Omit<HostFacts, 
       values: await measureValues(page, forms.values),
       names: await measureNames(page, forms.values),
       events,
+      ownHandlers: await measureOwnHandlers(page, forms.handlers, events),
       listening: await measureListening(page, forms.handlers, events),
       ...(await measureContent(page)),
       list: await measureLists(page),

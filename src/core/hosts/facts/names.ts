@@ -1,57 +1,12 @@
 /** Facts about names: those that hosts or the platform treat in a way of their own. */
 
 import type { ViewShape } from '../harness.js';
-import type { ArrivalText, HostFacts } from '../profile.js';
-import { arrivalText } from '../profile.js';
+import type { ArrivalText, HostFacts, NamedKind } from '../profile.js';
+import { arrivalText, NAMED_KINDS } from '../profile.js';
 import type { PageViews, Stand } from './page.js';
 import { arrivalAt, defineNoting, faultOf, refusalOf, stand } from './page.js';
 import { samplesOf } from './samples.js';
-
-/** Members that the platform gives every element: the measured element has no accessor of its own for them. */
-const GLOBAL_NAMES = ['id', 'slot', 'innerHTML', 'textContent'];
-
-/** Members of the measured element, some in place of those that the platform gives every element. */
-const OWN_NAMES = [
-  'title',
-  'hidden',
-  'lang',
-  'dir',
-  'draggable',
-  'tabIndex',
-  'class',
-  'className',
-  'style',
-  'key',
-  'ref',
-  'is',
-  'children',
-  'for',
-  'htmlFor',
-  'value',
-  'checked',
-  'selected',
-  'disabled',
-  'type',
-  'name',
-  'data',
-  'href',
-  'src',
-  'defaultValue',
-  'defaultChecked',
-  'multiple',
-  'readonly',
-  'autofocus',
-  'data-level',
-  'aria-label',
-  'onReady',
-  'onready',
-  'on-ready',
-];
-
-export const SPECIAL_NAMES: readonly string[] = [...GLOBAL_NAMES, ...OWN_NAMES];
-
-/** Kinds of value that are written for special names: text, presence, and what no text can stand for. */
-export const NAMED_KINDS = ['string', 'true', 'object'] as const;
+import { OWN_NAMES, SPECIAL_NAMES } from './special-names.js';
 
 const keyOf = (form: string, name: string) => `names/${form}/${name}`;
 
@@ -88,7 +43,7 @@ export async function measureNames(page: PageViews, forms: readonly string[]): P
   for (const form of forms) {
     const byName: HostFacts['names'][string] = {};
     for (const name of [...SPECIAL_NAMES, ...UNWILLING]) {
-      const byKind = {} as Record<(typeof NAMED_KINDS)[number], ArrivalText>;
+      const byKind = {} as Record<NamedKind, ArrivalText>;
       for (const kind of NAMED_KINDS)
         byKind[kind] = await arrivalFor(page, form, name, samplesOf(kind).first);
       byName[name] = byKind;

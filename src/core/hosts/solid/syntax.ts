@@ -38,6 +38,12 @@ export const syntax: HostSyntax = {
       name: (event) => `on:${event}`,
       write: (event, handler) => spaced('on', event, handler),
     },
+    {
+      id: 'on-name',
+      special: true,
+      name: (event) => `on${event}`,
+      write: (event, handler) => jsxAttribute(`on${event}`, handler),
+    },
   ],
   slot: (name) => (name === '' ? 'children' : `<div slot=${JSON.stringify(name)}>`),
   reference: (member) => `element.${member}`,

@@ -21,7 +21,10 @@ const spaceOf = (name: string) => /^([a-z]+):(.+)$/.exec(name);
 
 export function usesIn(source: SourceText): HostUses {
   return jsxUses(source, {
-    handlerForm: (name) => (name.startsWith('on:') ? 'on-space' : /^on[A-Z]/.test(name) ? 'on-pascal' : null),
+    handlerForm: (name) => {
+      if (name.startsWith('on:')) return 'on-space';
+      return /^on[A-Z]/.test(name) ? 'on-pascal' : /^on[a-z]/.test(name) ? 'on-name' : null;
+    },
     valueForm: (name) => SPACES[spaceOf(name)?.[1] ?? ''] ?? 'prop',
     nameWithin: (name) => {
       const [, space = '', own] = spaceOf(name) ?? [];

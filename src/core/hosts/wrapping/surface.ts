@@ -1,6 +1,6 @@
 /** What a wrapped component offers its users: names, types, and the way each item takes to the element. */
 
-import { trappedBy } from '../../contract/events.js';
+import { eventHandledBy, trappedBy } from '../../contract/events.js';
 import { kindsOf, kindsRead } from '../../contract/kinds.js';
 import { isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
 import { isElementName } from '../../contract/tags.js';
@@ -129,7 +129,12 @@ function itemsOf(
     return { name, local: freeName(camelCase(name), locals) };
   };
   const properties = firsts(component.properties).filter(
-    (one) => !one.readonly && isPossibleKey(one.name) && !isAriaText(one),
+    (one) =>
+      !one.readonly &&
+      isPossibleKey(one.name) &&
+      !isAriaText(one) &&
+      // Its handler is given by the event's name.
+      eventHandledBy(one, component) === null,
   );
   const attributes = firsts(component.attributes).filter(
     (one) => isAttributeName(one.name) && !/^((aria|data)-|role$)/.test(one.name),
