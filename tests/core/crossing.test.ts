@@ -87,9 +87,11 @@ describe('outcomes', () => {
     ['html', 'input', 'plain | oninput="onInput(event)"'],
     [
       'preact@10',
-      'list',
-      `plain | list={list} | ${late('preact@10')} | ${taken('preact@10')} | removing it leaves "" in the property`,
+      'bare',
+      `plain | bare={bare} | ${late('preact@10')} | ${taken('preact@10')} | removing it leaves "" in the property`,
     ],
+    // It writes some names as attributes, whatever the element has.
+    ['preact@10', 'list', 'bridge | preact@10 would write it as text, its items joined by commas'],
     ['preact@10', 'pier-go', 'marked | onpier-go={onPierGo}'],
     ['vue@2.7', 'list', `marked | :list.prop="list" | ${late('vue@2.7')} | ${LEFT}`],
     ['vue@2.7', 'open', 'plain | :open="open"'],
@@ -146,6 +148,34 @@ test('a customised built-in element is broken where the host does not bring it u
     outcome: 'broken',
     reason: 'vue@2.7 does not bring up <button is="pier-button">',
   });
+});
+
+test('names that a host treats in a way of its own are judged by that', () => {
+  const named = componentIn(`class T extends HTMLElement {
+    static observedAttributes = ['width', 'href', 'download'];
+    attributeChangedCallback(n: string, o: string, v: string) { if (n === 'width') this.width = Number(v); if (n === 'href') this.href = v; if (n === 'download') this.download = JSON.parse(v); }
+    width: number = 1; href: string = ''; download: string[] = []; form: object = {}; spellcheck: boolean = true; readOnly: boolean = false;
+  } customElements.define('pier-own', T);`);
+  const outcomes = (name: string) =>
+    crossingsOf(named, openHost(name, '/')).items.map((one) => `${one.name} ${one.syntax ?? one.reason}`);
+  expect(outcomes('preact@10')).toEqual([
+    'width width={width}',
+    'href href={href}',
+    'download download={JSON.stringify(download)}',
+    'form preact@10 would write it as the text "[object Object]"',
+    'spellcheck spellcheck={spellcheck}',
+    'readOnly readOnly={readOnly}',
+  ]);
+  expect(outcomes('vue@3')).toEqual([
+    'width :width="width"',
+    'href :href="href"',
+    'download :download="download"',
+    'form :form.prop="form"',
+    'spellcheck :spellcheck.prop="spellcheck"',
+    'readOnly :readOnly="readOnly"',
+  ]);
+  // Its ordinary syntax reaches no other property in camel case.
+  expect(outcomes('solid@1')).toContain('readOnly readOnly={readOnly}');
 });
 
 test('names that a host keeps for itself do not cross', () => {

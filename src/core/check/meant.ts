@@ -3,8 +3,9 @@
 import { kindsOf } from '../contract/kinds.js';
 import { FORM_ATTRIBUTES } from '../contract/platform.js';
 import type { AttributeReader, Component, TypeInfo } from '../contract/types.js';
-import { setsText, targetOf } from '../crossing/values.js';
+import { setsText } from '../crossing/values.js';
 import type { VersionProfile } from '../hosts/profile.js';
+import { targetOf } from '../hosts/profile.js';
 import type { ItemUse } from '../hosts/uses.js';
 
 export interface Meant {
@@ -53,7 +54,11 @@ export function isSetToText(
   { isProperty }: Meant,
   profile: VersionProfile,
 ): boolean {
-  return isProperty && value.kind === 'string' && setsText({ form, target: targetOf(name, true) }, profile);
+  return (
+    isProperty &&
+    value.kind === 'string' &&
+    setsText({ form, name, target: targetOf(name, true), isAttribute: false }, profile)
+  );
 }
 
 /** What is written, in words: `the text "3.2"`. */

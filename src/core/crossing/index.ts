@@ -11,12 +11,13 @@ import type {
 } from '../contract/types.js';
 import type { HandlerForm, ValueForm } from '../hosts/host.js';
 import type { Kind } from '../hosts/profile.js';
+import { targetOf } from '../hosts/profile.js';
 import { isHeard, keepsFirstHandler } from './events.js';
 import { expressionFor, item } from './item.js';
 import { pairCrossing } from './pairs.js';
 import type { ComponentCrossings, Crossing, HostCrossings, HostVersion, Outcome, Tried } from './types.js';
 import type { Verdict, Writing } from './values.js';
-import { judge, targetOf } from './values.js';
+import { judge } from './values.js';
 
 export type {
   ComponentCrossings,

@@ -1,6 +1,5 @@
 /** Does a value arrive? One way of writing a property or attribute, judged against the measured facts. */
 
-import { isRich } from '../contract/kinds.js';
 import type { AttributeLink, AttributeReader } from '../contract/types.js';
 import { samplesOf } from '../hosts/facts/samples.js';
 import { specialNameOf } from '../hosts/facts/special-names.js';
@@ -41,12 +40,6 @@ export interface Verdict {
   leaves: string | null;
 }
 
-/** The target a name means: by its spelling, and by whether the element has a property of that name. */
-export function targetOf(name: string, isProperty: boolean): Target {
-  if (isProperty) return name === name.toLowerCase() ? 'property' : 'camelProperty';
-  return name.includes('-') ? 'kebabAttribute' : 'attribute';
-}
-
 /** Judges one writing by the facts of one host version. */
 export function judge(writing: Writing, profile: VersionProfile): Verdict {
   const verdict: Verdict = { losses: [], lateLosses: [], serverLosses: [], leaves: null };
@@ -57,12 +50,13 @@ export function judge(writing: Writing, profile: VersionProfile): Verdict {
       losses: [{ step: 'mount', kind: 'object', what: 'has no such syntax' }],
     };
   for (const kind of writing.kinds) {
-    addNameLoss(verdict, writing, kind, profile);
+    const named = namedArrival(writing, kind, profile);
+    if (named) addNameLoss(verdict, named, writing, kind);
     addServerLoss(verdict, writing, kind, profile);
     for (const definition of ['before', 'after'] as const) {
       for (const step of STEPS) {
         const text = facts[definition][kind][step];
-        if (text === undefined) continue;
+        if (text === undefined || (named && definition === 'before' && step !== 'remove')) continue;
         const arrival = readArrival(text);
         // Taken over, an own property is gone, and the accessor gets what comes after it.
         if (definition === 'after' && arrival.at === 'own' && writing.isAdopted) continue;
@@ -79,13 +73,12 @@ export function judge(writing: Writing, profile: VersionProfile): Verdict {
 
 /** Does a string that is written so reach the property's setter as it is? */
 export function setsText(
-  { form, target }: Pick<Writing, 'form' | 'target'>,
+  writing: Pick<Writing, 'form' | 'name' | 'target' | 'isAttribute'>,
   profile: VersionProfile,
 ): boolean {
-  const text = profile.values[form]?.[target].before.string.mount;
-  if (text === undefined) return false;
-  const { at, got } = readArrival(text);
-  return at === 'accessor' && got === 'same';
+  const text = profile.values[writing.form]?.[writing.target].before.string.mount;
+  const arrival = namedArrival(writing, 'string', profile) ?? (text === undefined ? null : readArrival(text));
+  return arrival?.at === 'accessor' && arrival.got === 'same';
 }
 
 const KIND_WORDS: Record<Kind, string> = {
@@ -104,37 +97,59 @@ const KIND_WORDS: Record<Kind, string> = {
   undefined: 'undefined',
 };
 
-/** What hosts and the platform make of some names, whatever else holds for names of their kind. */
-function addNameLoss(verdict: Verdict, writing: Writing, kind: Kind, profile: VersionProfile): void {
+/**
+ * Where a value goes at mount under a name that hosts or the platform treat in a way of their own; null where what
+ * holds for names of its spelling holds for this one.
+ */
+function namedArrival(
+  writing: Pick<Writing, 'form' | 'name' | 'isAttribute'>,
+  kind: Kind,
+  profile: VersionProfile,
+): Arrival | null {
   const special = specialNameOf(writing.name);
-  const facts = special === null ? undefined : profile.names[writing.form]?.[special];
-  if (!facts || kind === 'null' || kind === 'undefined') return;
-  const stand = namedKindOf(kind);
-  const arrival = readArrival(facts[stand]);
+  const stand = STANDS[kind];
+  const text = special === null || !stand ? undefined : profile.names[writing.form]?.[special]?.[stand];
+  if (text === undefined) return null;
+  const arrival = readArrival(text);
   // The measured element has a property of the name: of a mere attribute this tells only whether it gets through.
-  const isStopped = arrival.at === 'nowhere' || arrival.at === 'error' || arrival.at === 'refused';
-  if (writing.isAttribute && !isStopped) return;
-  const what =
-    arrival.at === 'nowhere' || arrival.at === 'error'
-      ? lossOfName(arrival, writing, kind, profile)
-      : lossOf(arrival, stand, 'mount', writing);
+  return writing.isAttribute && !isStopped(arrival) ? null : arrival;
+}
+
+/** The kind of value that was measured in the place of another under special names. */
+const STANDS: Partial<Record<Kind, NamedKind>> = {
+  string: 'string',
+  empty: 'string',
+  number: 'number',
+  nan: 'number',
+  true: 'true',
+  false: 'false',
+  object: 'object',
+  array: 'object',
+  date: 'object',
+  function: 'function',
+};
+
+function isStopped({ at }: Arrival): boolean {
+  return at === 'nowhere' || at === 'error' || at === 'refused';
+}
+
+function addNameLoss(verdict: Verdict, arrival: Arrival, writing: Writing, kind: Kind): void {
+  const what = lossOfName(arrival, writing, kind);
   if (what !== null) verdict.losses.push({ step: 'mount', kind, what });
 }
 
-function namedKindOf(kind: Kind): NamedKind {
-  if (kind === 'true' || kind === 'false') return 'true';
-  if (kind === 'function') return 'function';
-  return isRich([kind]) ? 'object' : 'string';
-}
-
-/** Why a value gets nowhere under a name, where it would under others. */
-function lossOfName(arrival: Arrival, writing: Writing, kind: Kind, profile: VersionProfile): string | null {
+function lossOfName(arrival: Arrival, writing: Writing, kind: Kind): string | null {
   const isHandler = /^on/.test(writing.name);
-  if (arrival.at === 'error')
-    return isHandler ? 'throws at a name that begins with "on"' : lossOf(arrival, kind, 'mount', writing);
-  if (!isHandler || kind !== 'function') return 'keeps this name for itself';
-  const isAlwaysLost = profile.values[writing.form]?.[writing.target].before.function.mount === 'nowhere';
-  return isAlwaysLost ? null : 'takes it for the handler of an event';
+  if (arrival.at === 'error' && isHandler) return 'throws at a name that begins with "on"';
+  if (arrival.at === 'nowhere' && kind !== 'false')
+    return isHandler && kind === 'function'
+      ? 'takes it for the handler of an event'
+      : 'keeps this name for itself';
+  const stand = STANDS[kind] ?? kind;
+  const what = lossOf(arrival, stand, 'mount', writing);
+  // What is lost of one rich value is lost of any, but not in the same words.
+  const isText = what !== null && arrival.at === 'attribute' && stand === 'object';
+  return isText ? (richLoss(kind) ?? 'would write it as text') : what;
 }
 
 /** What is lost of a property when a page takes over what the server printed. */

@@ -73,6 +73,12 @@ export type Definition = (typeof DEFINITIONS)[number];
 export const TARGETS = ['property', 'camelProperty', 'attribute', 'kebabAttribute'] as const;
 export type Target = (typeof TARGETS)[number];
 
+/** The target a name means: by its spelling, and by whether the element has a property of that name. */
+export function targetOf(name: string, isProperty: boolean): Target {
+  if (isProperty) return name === name.toLowerCase() ? 'property' : 'camelProperty';
+  return name.includes('-') ? 'kebabAttribute' : 'attribute';
+}
+
 /** Forms of event names, and the names that platforms dispatch themselves. */
 export const EVENT_STYLES = ['lower', 'kebab', 'camel', 'pascal', 'colon', 'dot'] as const;
 export type EventStyle = (typeof EVENT_STYLES)[number];
@@ -95,8 +101,8 @@ export const PLATFORM_EVENTS = [
   'scroll',
 ] as const;
 
-/** Kinds of value that stand for all under special names: text, presence, what is no text, what can be called. */
-export const NAMED_KINDS = ['string', 'true', 'object', 'function'] as const;
+/** Kinds of value that stand for all under special names. */
+export const NAMED_KINDS = ['string', 'number', 'true', 'false', 'object', 'function'] as const;
 export type NamedKind = (typeof NAMED_KINDS)[number];
 
 /** How an event is sent: by the element or by a node inside its shadow tree, bubbling or not, composed or not. */
@@ -125,8 +131,11 @@ export type PairFact = 'both ways' | 'in only' | 'out only' | 'neither' | 'error
 export interface HostFacts {
   /** By form of the host's syntax for values. */
   values: Record<string, ValueFacts>;
-  /** By form: names that the platform or hosts treat in a way of their own, and properties that cannot be set. */
-  names: Record<string, Record<string, Record<NamedKind, ArrivalText>>>;
+  /**
+   * By form: what is different at mount from `values` under names that the platform or hosts treat in a way of their
+   * own, and of properties that cannot be set.
+   */
+  names: Record<string, Record<string, Partial<Record<NamedKind, ArrivalText>>>>;
   /** By form of the host's syntax for handlers, then by style of event name or by platform event. */
   events: Record<string, Record<string, Record<Dispatch, Hearing>>>;
   /**

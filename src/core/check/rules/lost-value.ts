@@ -1,6 +1,7 @@
 import { type Kind, kindsOf } from '../../contract/kinds.js';
 import type { Component } from '../../contract/types.js';
-import { judge, targetOf } from '../../crossing/values.js';
+import { judge } from '../../crossing/values.js';
+import { targetOf } from '../../hosts/profile.js';
 import type { ItemUse } from '../../hosts/uses.js';
 import { isFormsOwn, isSetToText, itemMeant, type Meant, TEXT_FORMS, textIn, textWords } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';

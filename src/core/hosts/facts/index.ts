@@ -50,9 +50,10 @@ export function allServerShapes({ values, handlers }: Forms): Record<string, Vie
 export function measure(page: PageViews, forms: Forms): Promise<Omit<HostFacts, 'server'>> {
   return inSilence(async () => {
     const events = await measureEvents(page, forms.handlers);
+    const values = await measureValues(page, forms.values);
     return {
-      values: await measureValues(page, forms.values),
-      names: await measureNames(page, forms.values),
+      values,
+      names: await measureNames(page, forms.values, values),
       events,
       ownHandlers: await measureOwnHandlers(page, forms.handlers, events),
       listening: await measureListening(page, forms.handlers, events),

@@ -2,7 +2,7 @@
 
 import type { ViewShape } from '../harness.js';
 import type { ArrivalText, HostFacts, NamedKind } from '../profile.js';
-import { arrivalText, NAMED_KINDS } from '../profile.js';
+import { arrivalText, NAMED_KINDS, targetOf } from '../profile.js';
 import type { PageViews, Stand } from './page.js';
 import { arrivalAt, defineNoting, faultOf, refusalOf, stand } from './page.js';
 import { samplesOf } from './samples.js';
@@ -38,15 +38,23 @@ function defineFor(tag: string): void {
   });
 }
 
-export async function measureNames(page: PageViews, forms: readonly string[]): Promise<HostFacts['names']> {
+/** What is different from `values` under names of their own. */
+export async function measureNames(
+  page: PageViews,
+  forms: readonly string[],
+  values: HostFacts['values'],
+): Promise<HostFacts['names']> {
   const facts: HostFacts['names'] = {};
   for (const form of forms) {
     const byName: HostFacts['names'][string] = {};
     for (const name of [...SPECIAL_NAMES, ...UNWILLING]) {
-      const byKind = {} as Record<NamedKind, ArrivalText>;
-      for (const kind of NAMED_KINDS)
-        byKind[kind] = await arrivalFor(page, form, name, samplesOf(kind).first);
-      byName[name] = byKind;
+      const ordinary = values[form]?.[targetOf(name, true)].before;
+      const byKind: Partial<Record<NamedKind, ArrivalText>> = {};
+      for (const kind of NAMED_KINDS) {
+        const arrival = await arrivalFor(page, form, name, samplesOf(kind).first);
+        if (arrival !== ordinary?.[kind].mount) byKind[kind] = arrival;
+      }
+      if (Object.keys(byKind).length > 0) byName[name] = byKind;
     }
     facts[form] = byName;
   }
