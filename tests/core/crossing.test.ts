@@ -23,6 +23,8 @@ class X extends HTMLElement {
   format: () => void = () => {};
   get open(): boolean { return this.hasAttribute('open') } set open(v) {}
   get size(): number { return 1 }
+  get piers(): string[] { return [] } set piers(v) {}
+  limit: number | null = 1;
   go() {
     this.dispatchEvent(new CustomEvent('pier-go', { detail: 1 }));
     this.dispatchEvent(new Event('pier.go', { bubbles: true }));
@@ -98,7 +100,15 @@ describe('outcomes', () => {
     ['vue@2.7', 'rows', 'plain | :rows="rows"'],
     ['vue@3', 'list', `plain | :list="list" | ${late('vue@3')} | ${LEFT}`],
     ['vue@3', 'pier-go', 'plain | @pier-go="onPierGo"'],
-    ['svelte@5', 'list', `plain | list={list} | ${late('svelte@5')} | ${LEFT}`],
+    ['svelte@5', 'piers', `plain | piers={piers} | ${late('svelte@5')} | ${LEFT}`],
+    // It looks for the setters of the class, and writes attributes for all else.
+    ['svelte@5', 'list', 'bridge | svelte@5 would write it as text, its items joined by commas'],
+    ['svelte@5', 'maxRows', 'plain | max-rows={maxRows}'],
+    // It looks at what the property holds at the time.
+    ['vue@3', 'bare', `plain | :bare="bare" | ${late('vue@3')} | removing it leaves "" in the property`],
+    ['vue@3', 'rows', 'plain | :rows="rows" | removing it leaves 0 in the property'],
+    ['vue@3', 'maybe', 'bridge | vue@3 sets it to "" in place of null'],
+    ['vue@3', 'limit', 'bridge | vue@3 sets it to 0 in place of null'],
     // A dot begins a modifier there.
     ['vue@3', 'pier.go', 'bridge | vue@3 has no syntax that hears this event'],
     ['vue@3', 'pier:go', 'plain | @pier:go="onPierGo"'],
@@ -127,7 +137,7 @@ describe('pairs', () => {
     ['vue@3', 'plain | v-model="value"'],
     ['react@19', 'marked | value={value} onInput={onInput}'],
     ['react@18', 'bridge | react@18 writes an attribute, and none is known to set it'],
-    ['svelte@5', 'marked | value={value} oninput={onInput}'],
+    ['svelte@5', 'bridge | svelte@5 writes an attribute, and none is known to set it'],
     ['html', 'marked | element.value = value oninput="onInput(event)"'],
   ])('value with input in %s', (name, expected) => {
     const items = crossingsOf(paired, openHost(name, '/')).items;

@@ -444,7 +444,7 @@ test.each([
 
 test('code and running element are compared item by item', () => {
   const component = componentIn(
-    "class A extends HTMLElement { static observedAttributes = ['deck', 'gone']; set deck(v) {} get total() { return 1 } get far() { return 1 } set fare(v) {} connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; } } customElements.define('pier-a', A);",
+    "class A extends HTMLElement { static observedAttributes = ['deck', 'gone']; set deck(v) {} get total() { return 1 } get far() { return 1 } set fare(v) {} crew = 1; hull = 1; get keel() {} set keel(v) {} connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; } } customElements.define('pier-a', A);",
   );
   const seen: SeenComponent = {
     tag: 'pier-a',
@@ -456,11 +456,12 @@ test('code and running element are compared item by item', () => {
       { name: 'deck', writable: true },
       { name: 'fare', writable: false },
       { name: 'extra', writable: true },
+      { name: 'hull', writable: true },
       { name: '_own', writable: true },
     ],
     elsewhere: ['far', 'further'],
     methods: [],
-    fields: ['total'],
+    fields: ['total', 'crew', 'keel'],
     state: [],
     root: 'open',
     slots: ['legend', ''],
@@ -477,9 +478,17 @@ test('code and running element are compared item by item', () => {
     'property total agrees',
     'property far agrees',
     'property fare differs',
+    'property crew agrees',
+    'property hull differs',
+    'property keel differs',
     'property extra live-only',
     'slot legend agrees',
     'slot  live-only',
+  ]);
+  expect(compared?.items.flatMap((one) => (one.kind === 'property' ? (one.detail ?? []) : []))).toEqual([
+    'it cannot be assigned',
+    'its class has an accessor for it',
+    'it is an own field of the element',
   ]);
   expect(compareLive([component], []).flatMap((one) => one.items)).toMatchObject([{ outcome: 'code-only' }]);
   expect(compareLive([], [seen]).flatMap((one) => one.items)).toMatchObject([{ outcome: 'live-only' }]);

@@ -10,7 +10,8 @@ import { componentIn } from '../support/memory.js';
 const PIER: Component = componentIn(`
 class Pier extends HTMLElement {
   static observedAttributes = ['max-rows', 'open', 'kind'];
-  label: string = '';
+  get label(): string { return '' } set label(v: string) {}
+  words: string = '';
   maxRows: number = 3;
   open: boolean = false;
   rows: string[] = [];

@@ -488,3 +488,66 @@ test('what an element asks others for, and slots that are named as it renders', 
   expect(pier.slotPatterns).toEqual(['date-*-icon']);
   expect(pier.slots.map(({ name }) => name)).toEqual(['rail']);
 });
+
+describe('own fields, for which the class has no accessor', () => {
+  const fields = (source: string, others: Record<string, string> = {}) =>
+    componentIn(source, others)
+      .properties.filter((one) => one.field)
+      .map((one) => one.name);
+  const named = (body: string, before = '') =>
+    fields(`${before}\nclass Pier extends Base { ${body} } customElements.define('pier-a', Pier);`);
+  const base = (body: string) => `class Base extends HTMLElement { ${body} }`;
+
+  test.each<[string, string, string, string[]]>([
+    ['a field', 'deck = 1;', base(''), ['deck']],
+    ['what a constructor sets', 'constructor() { super(); this.deck = 1; }', base(''), ['deck']],
+    ['an accessor', 'get deck() { return 1 } set deck(v) {}', base(''), []],
+    ['an auto-accessor', 'accessor deck = 1;', base(''), []],
+    [
+      'what a constructor gives to an accessor',
+      'constructor() { super(); this.deck = 1; }',
+      base('set deck(v) {}'),
+      [],
+    ],
+    [
+      'what a constructor gives to one above',
+      'set deck(v) {}',
+      base('constructor() { super(); this.deck = 1; }'),
+      [],
+    ],
+    ['a field of a class above', '', base('deck = 1;'), ['deck']],
+    [
+      'a declared one',
+      'static properties = { deck: { type: Number } }; constructor() { super(); this.deck = 1; }',
+      base(''),
+      [],
+    ],
+    ['a decorated one', '@property() deck = 1; @kept() gate = 2;', base(''), []],
+    ['what is only declared', 'declare deck: number;', base(''), []],
+    ['what every element has', 'title = "a"; spellcheck = false;', base(''), []],
+    ['what can only be read', 'readonly deck = 1;', base(''), []],
+    [
+      'where code could not be read',
+      'constructor() { super(); this.deck = 1; }',
+      "import { Base } from 'nowhere';",
+      [],
+    ],
+  ])('%s', (_, body, before, expected) => expect(named(body, before)).toEqual(expected));
+
+  test('a compiled decorator may make anything of a field', () => {
+    const source = `class Pier extends HTMLElement { constructor() { super(); this.deck = 1; this.gate = 2; } }
+      __decorate([kept()], Pier.prototype, 'deck', void 0);
+      customElements.define('pier-a', Pier);`;
+    expect(fields(source)).toEqual(['gate']);
+  });
+
+  test("an accessor of another package's class", () => {
+    const source = `import { Base } from 'base.js';
+      class Pier extends Base { constructor() { super(); this.deck = 1; this.gate = 2; } }
+      customElements.define('pier-a', Pier);`;
+    const others = {
+      'lib/base.js': 'export class Base extends HTMLElement { get deck() {} set deck(v) {} }',
+    };
+    expect(fields(source, others)).toEqual(['gate']);
+  });
+});

@@ -21,6 +21,10 @@ class Pier extends HTMLElement {
   maxRows: number = 3;
   open: boolean = false;
   rows: string[] = [];
+  limit: number | null = 3;
+  depth: number | null = null;
+  get piers(): string[] { return [] } set piers(v) {}
+  get weight(): number { return 1 } set weight(v) {}
   step: number | 'any' = 1;
   start: string = '';
   get moored() { return this.getAttribute('berth') }
@@ -155,6 +159,8 @@ rows(
     ['<tide-pier open="false" />', ['error lost-value open']],
     ['<tide-pier :rows.attr="list" />', ['error lost-value rows']],
     ['<tide-pier :onMark="f" :onmoor="f" />', ['error lost-value onMark']],
+    ['<tide-pier :limit="null" />', ['error lost-value limit']],
+    ['<tide-pier :limit="limit" :depth="null" />', []],
     ['<tide-pier :onMark.prop="f" @moor="f" />', []],
     ['<tide-pier :inner-text.prop="a" :innerText.prop="a" .title="b" />', ['error unknown-name inner-text']],
     ['<tide-pier v-model="a" />', ['error half-pair value']],
@@ -183,12 +189,15 @@ rows(
 rows(
   'svelte@5',
   [
-    ['<tide-pier deck="upper" max-rows={3} rows={list} open {level} onpier-pick={f}></tide-pier>', []],
+    ['<tide-pier deck="upper" max-rows={3} piers={list} open {level} onpier-pick={f}></tide-pier>', []],
+    // An own field, for which the class has no accessor.
+    ['<tide-pier rows={list}></tide-pier>', ['error lost-value rows']],
     [
       '<tide-pier decks="a" on:pier-pik={f}></tide-pier>',
       ['error unknown-name decks', 'error unknown-event on'],
     ],
-    ['<tide-pier maxRows="3"></tide-pier>', ['warning text-for-number maxRows']],
+    ['<tide-pier weight="3"></tide-pier>', ['warning text-for-number weight']],
+    ['<tide-pier maxRows="3"></tide-pier>', ['error lost-value maxRows']],
     ['<tide-pier bind:value={a}></tide-pier>', ['error half-pair value']],
     [
       '<tide-pier onpier-in={f} onPierPick={f}></tide-pier>',

@@ -66,13 +66,13 @@ export function proveWrappers(hosts: readonly string[]): void {
           (when) => {
             expect(seen[when]).toEqual({
               mounted: {
-                same: [true, true, true, true],
+                same: Array(5).fill(true),
                 typed: Object.values(full),
                 last: 'Deck|3|true|ADA|true',
               },
-              changed: [true, 9, false, 'Bridge', 'v'],
+              changed: [true, null, 9, false, 'Bridge', 'v'],
               calls: 1,
-              removed: [[], { night: false }, 'x', null, 5, false, '', ''],
+              removed: [[], { night: false }, 'x', null, 8, 5, false, '', ''],
             });
           },
         );

@@ -13,7 +13,11 @@ export interface Meant {
   kind: 'property' | 'attribute';
   type: TypeInfo;
   readonly: boolean;
-  attribute: { name: string; reads: AttributeReader } | null;
+  attribute: { name: string; reads: AttributeReader; reflects?: boolean } | null;
+  /** What it holds at first, as code. */
+  default?: string;
+  /** An own field of the element. */
+  field?: boolean;
   /** Written under the property's own name. */
   isProperty: boolean;
 }
@@ -49,16 +53,10 @@ export function itemMeant(item: ItemUse, component: Component): Meant | null {
 }
 
 /** Does the host set a property to this text, as it is written? */
-export function isSetToText(
-  { value, form, name }: ItemUse,
-  { isProperty }: Meant,
-  profile: VersionProfile,
-): boolean {
-  return (
-    isProperty &&
-    value.kind === 'string' &&
-    setsText({ form, name, target: targetOf(name, true), isAttribute: false }, profile)
-  );
+export function isSetToText({ value, form, name }: ItemUse, meant: Meant, profile: VersionProfile): boolean {
+  if (!meant.isProperty || value.kind !== 'string') return false;
+  const isField = meant.field === true;
+  return setsText({ form, name, target: targetOf(name, true), isAttribute: false, isField }, profile);
 }
 
 /** What is written, in words: `the text "3.2"`. */

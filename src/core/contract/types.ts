@@ -46,6 +46,8 @@ export interface ContractProperty extends ItemWords {
   attribute: AttributeLink | null;
   /** A value that was set before the class was defined is taken over. */
   adopted?: true;
+  /** An own field of the element: its class has no accessor for it. */
+  field?: true;
 }
 
 /** An attribute that drives no property. */

@@ -95,7 +95,7 @@ function passagesOf(component: Component): Passage[] {
     ...component.properties.map((one) => propertyPassage(one, component)),
     ...component.attributes.map((one) => {
       const type = { text: one.reads, schema: null };
-      return valuePassage('attribute', one.name, type, { ...one, reflects: false }, false);
+      return valuePassage('attribute', one.name, type, { ...one, reflects: false });
     }),
     ...component.events.map((one) => eventPassage(one, component)),
     ...component.pairs.map((pair) => ({
@@ -148,9 +148,12 @@ function extending(component: Component, { label, profile }: HostVersion, items:
 }
 
 function propertyPassage(property: ContractProperty, component: Component): Passage {
-  const { name, type, attribute, adopted } = property;
+  const { name, type, attribute, adopted, field } = property;
   if (!property.readonly) {
-    const value = valuePassage('property', name, type, attribute, adopted === true);
+    const value = valuePassage('property', name, type, attribute, {
+      isAdopted: adopted === true,
+      isField: field === true,
+    });
     const event = eventHandledBy(property, component);
     return event ? handlerPassage(value, event, component) : value;
   }
@@ -160,17 +163,20 @@ function propertyPassage(property: ContractProperty, component: Component): Pass
   });
 }
 
+/** What a property is beside its type. */
+type Made = Partial<Pick<Writing, 'isAdopted' | 'isField'>>;
+
 function valuePassage(
   kind: 'property' | 'attribute',
   name: string,
   type: TypeInfo,
   attribute: AttributeLink | null,
-  isAdopted: boolean,
+  made: Made = {},
 ): Passage {
   // The text of a type is not all of it: types of different modules may go by one name.
   const kinds = kindsOf(type, attribute?.reads);
-  const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, isAdopted];
-  return passage(key, (version) => valueCrossing(kind, name, type, attribute, kinds, isAdopted, version));
+  const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, made];
+  return passage(key, (version) => valueCrossing(kind, name, type, attribute, kinds, made, version));
 }
 
 /** Of a property for the handler of an event: a host that does not set it may hear the event all the same. */
@@ -201,10 +207,10 @@ function valueCrossing(
   type: TypeInfo,
   attribute: AttributeLink | null,
   kinds: readonly Kind[],
-  isAdopted: boolean,
+  made: Made,
   version: HostVersion,
 ): Crossing {
-  const attempts = attemptsFor(name, kinds, attribute, kind === 'property', isAdopted, version);
+  const attempts = attemptsFor(name, kinds, attribute, kind === 'property', made, version);
   const carrying = attempts
     .filter((one) => one.verdict.losses.length === 0)
     .sort((a, b) => cost(a) - cost(b));
@@ -235,7 +241,7 @@ function attemptsFor(
   kinds: readonly Kind[],
   attribute: AttributeLink | null,
   isProperty: boolean,
-  isAdopted: boolean,
+  made: Made,
   { host, profile }: HostVersion,
 ): Attempt[] {
   const names = [...new Set([...(isProperty ? [name] : []), ...(attribute ? [attribute.name] : [])])];
@@ -255,7 +261,8 @@ function attemptsFor(
           target,
           attribute,
           isAttribute,
-          isAdopted,
+          isAdopted: made.isAdopted === true,
+          isField: made.isField === true,
           kinds,
         };
         return { form, writing, verdict: judge(writing, profile) };

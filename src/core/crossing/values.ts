@@ -1,9 +1,19 @@
 /** Does a value arrive? One way of writing a property or attribute, judged against the measured facts. */
 
 import type { AttributeLink, AttributeReader } from '../contract/types.js';
+import { kebabCase } from '../emit/names.js';
 import { samplesOf } from '../hosts/facts/samples.js';
 import { specialNameOf } from '../hosts/facts/special-names.js';
-import type { Arrival, Kind, NamedKind, Step, Target, VersionProfile } from '../hosts/profile.js';
+import type {
+  Arrival,
+  ArrivalText,
+  Kind,
+  Make,
+  NamedKind,
+  Step,
+  Target,
+  VersionProfile,
+} from '../hosts/profile.js';
 import { readArrival, STEPS } from '../hosts/profile.js';
 
 /** A name written in the host in one of its forms, meant for one item. */
@@ -12,15 +22,25 @@ export interface Writing {
   name: string;
   target: Target;
   /** The attribute that carries the item, if it has one. */
-  attribute: Pick<AttributeLink, 'name' | 'reads'> | null;
+  attribute:
+    | Pick<AttributeLink, 'name' | 'reads'>
+    | Pick<AttributeLink, 'name' | 'reads' | 'reflects'>
+    | null;
   /** Written under the attribute's name, as against the property's. */
   isAttribute: boolean;
   /** The element takes over a value that was set before its class was defined. */
   isAdopted: boolean;
+  /** The property is an own field of the element, for which its class has no accessor. */
+  isField?: boolean;
   /** Nobody tells whether an attribute carries it, where none is known: what the host writes as text may get there. */
   isUntold?: boolean;
   kinds: readonly Kind[];
+  /** The kinds of value that the property may hold at the time; those that are written where left out. */
+  holds?: readonly Kind[];
 }
+
+/** What of a writing tells where its value goes. */
+export type PropertyWriting = Pick<Writing, 'form' | 'name' | 'target' | 'isAttribute' | 'isField'>;
 
 export interface Loss {
   step: Step;
@@ -55,28 +75,96 @@ export function judge(writing: Writing, profile: VersionProfile): Verdict {
     addServerLoss(verdict, writing, kind, profile);
     for (const definition of ['before', 'after'] as const) {
       for (const step of STEPS) {
-        const text = facts[definition][kind][step];
-        if (text === undefined || (named && definition === 'before' && step !== 'remove')) continue;
-        const arrival = readArrival(text);
-        // Taken over, an own property is gone, and the accessor gets what comes after it.
-        if (definition === 'after' && arrival.at === 'own' && writing.isAdopted) continue;
-        const isLeft = arrival.at === 'accessor' || arrival.at === 'own';
-        if (step === 'remove' && isLeft && arrival.got !== 'same') verdict.leaves ??= arrival.got ?? null;
-        const what = lossOf(arrival, kind, step, writing);
-        if (what !== null)
-          verdict[definition === 'before' ? 'losses' : 'lateLosses'].push({ step, kind, what });
+        const ordinary = facts[definition][kind][step];
+        if (ordinary === undefined || (named && isToldByName(named, definition, step))) continue;
+        if (definition === 'after' && isWritten(writing, kind, profile)) continue;
+        const texts =
+          definition === 'before' ? textsAsMade(writing, kind, step, ordinary, profile) : [ordinary];
+        for (const text of texts) addArrival(verdict, readArrival(text), writing, definition, kind, step);
       }
     }
   }
   return verdict;
 }
 
-/** Does a string that is written so reach the property's setter as it is? */
-export function setsText(
-  writing: Pick<Writing, 'form' | 'name' | 'target' | 'isAttribute'>,
+function addArrival(
+  verdict: Verdict,
+  arrival: Arrival,
+  writing: Writing,
+  definition: 'before' | 'after',
+  kind: Kind,
+  step: Step,
+): void {
+  // Taken over, an own property is gone, and the accessor gets what comes after it.
+  if (definition === 'after' && arrival.at === 'own' && writing.isAdopted) return;
+  const isLeft = definition === 'before' && (arrival.at === 'accessor' || arrival.at === 'own');
+  if (step === 'remove' && isLeft && arrival.got !== 'same') verdict.leaves ??= arrival.got ?? null;
+  const what = lossOf(arrival, kind, step, writing);
+  if (what !== null) verdict[definition === 'before' ? 'losses' : 'lateLosses'].push({ step, kind, what });
+}
+
+/** Is what is known of a name all there is to know? An attribute is written whether the element is defined or not. */
+function isToldByName({ at }: Arrival, definition: 'before' | 'after', step: Step): boolean {
+  return at === 'attribute' || (definition === 'before' && step !== 'remove');
+}
+
+/** Does a field get its value by an attribute? That is written whether the element is defined or not. */
+function isWritten(writing: Writing, kind: Kind, profile: VersionProfile): boolean {
+  const text = writing.isField ? textAsMade('field', writing, kind, 'mount', profile) : undefined;
+  return text !== undefined && readArrival(text).at === 'attribute';
+}
+
+/** Where a value goes in properties of this make: one text for each that is different. */
+function textsAsMade(
+  writing: Writing,
+  kind: Kind,
+  step: Step,
+  ordinary: ArrivalText,
   profile: VersionProfile,
-): boolean {
-  const text = profile.values[writing.form]?.[writing.target].before.string.mount;
+): ArrivalText[] {
+  const as = (make: Make) => textAsMade(make, writing, kind, step, profile);
+  const field = writing.isField ? as('field') : undefined;
+  if (field !== undefined) return [field];
+  if (isReflected(writing) && REFLECTED.includes(kind)) return [as('reflected') ?? ordinary];
+  const held = new Set((writing.holds ?? writing.kinds).flatMap((one) => HELD[one] ?? []));
+  return held.size === 0 ? [ordinary] : [...new Set([...held].map((make) => as(make) ?? ordinary))];
+}
+
+/** The kinds of value that were measured with properties that keep their text in an attribute. */
+const REFLECTED: readonly Kind[] = ['string', 'empty', 'null'];
+
+/** Does the property keep its text in an attribute of its own name? */
+function isReflected({ name, attribute }: Writing): boolean {
+  const isKept = attribute !== null && 'reflects' in attribute && attribute.reflects;
+  return isKept && attribute.reads === 'string' && attribute.name === kebabCase(name);
+}
+
+function textAsMade(
+  make: Make,
+  { form, target, isAttribute }: PropertyWriting,
+  kind: Kind,
+  step: Step,
+  profile: VersionProfile,
+): ArrivalText | undefined {
+  const isMade = !isAttribute && (target === 'property' || target === 'camelProperty');
+  return isMade ? profile.makes[form]?.[make]?.[target]?.[kind]?.[step] : undefined;
+}
+
+/** The make of a property that holds a value of this kind. */
+const HELD: Partial<Record<Kind, Make>> = {
+  string: 'string',
+  empty: 'string',
+  number: 'number',
+  nan: 'number',
+  true: 'boolean',
+  false: 'boolean',
+};
+
+/** Does a string that is written so reach the property's setter as it is? */
+export function setsText(writing: PropertyWriting, profile: VersionProfile): boolean {
+  const text =
+    (writing.isField ? textAsMade('field', writing, 'string', 'mount', profile) : undefined) ??
+    profile.values[writing.form]?.[writing.target].before.string.mount;
   const arrival = namedArrival(writing, 'string', profile) ?? (text === undefined ? null : readArrival(text));
   return arrival?.at === 'accessor' && arrival.got === 'same';
 }
@@ -101,11 +189,7 @@ const KIND_WORDS: Record<Kind, string> = {
  * Where a value goes at mount under a name that hosts or the platform treat in a way of their own; null where what
  * holds for names of its spelling holds for this one.
  */
-function namedArrival(
-  writing: Pick<Writing, 'form' | 'name' | 'isAttribute'>,
-  kind: Kind,
-  profile: VersionProfile,
-): Arrival | null {
+function namedArrival(writing: PropertyWriting, kind: Kind, profile: VersionProfile): Arrival | null {
   const special = specialNameOf(writing.name);
   const stand = STANDS[kind];
   const text = special === null || !stand ? undefined : profile.names[writing.form]?.[special]?.[stand];
@@ -177,7 +261,7 @@ function lossOf(arrival: Arrival, kind: Kind, step: Step, writing: Writing): str
   switch (arrival.at) {
     case 'accessor':
       if (arrival.got === 'same' || step === 'remove') return null;
-      return `sets it to ${arrival.got}`;
+      return `sets it to ${arrival.got}${kind === 'null' ? ' in place of null' : ''}`;
     case 'own':
       return 'puts an own property in front of the setter, so the element never sees it';
     case 'nowhere':

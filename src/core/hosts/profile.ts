@@ -123,7 +123,21 @@ export type Dispatch = (typeof DISPATCHES)[number];
  */
 export type Hearing = string;
 
-export type ValueFacts = Record<Target, Record<Definition, Record<Kind, Partial<Record<Step, ArrivalText>>>>>;
+/** Where a value is, step by step. */
+export type Life = Partial<Record<Step, ArrivalText>>;
+
+export type ValueFacts = Record<Target, Record<Definition, Record<Kind, Life>>>;
+
+/**
+ * What else a property can be but an accessor that holds nothing. field: an own property of the element, which its
+ * class has no accessor for. string, number, boolean: one that holds such a value at the time. reflected: one that keeps
+ * its text in an attribute, under its own name, with hyphens.
+ */
+export const MAKES = ['field', 'string', 'number', 'boolean', 'reflected'] as const;
+export type Make = (typeof MAKES)[number];
+
+export const MADE_TARGETS = ['property', 'camelProperty'] as const satisfies readonly Target[];
+export type MadeTarget = (typeof MADE_TARGETS)[number];
 
 /** What a two-way shorthand carries. */
 export type PairFact = 'both ways' | 'in only' | 'out only' | 'neither' | 'error' | 'refused';
@@ -131,6 +145,8 @@ export type PairFact = 'both ways' | 'in only' | 'out only' | 'neither' | 'error
 export interface HostFacts {
   /** By form of the host's syntax for values. */
   values: Record<string, ValueFacts>;
+  /** By form: what is different in `values`, of elements that are defined before, where a property is of another make. */
+  makes: Record<string, Partial<Record<Make, Partial<Record<MadeTarget, Partial<Record<Kind, Life>>>>>>>;
   /**
    * By form: what is different at mount from `values` under names that the platform or hosts treat in a way of their
    * own, and of properties that cannot be set.

@@ -6,6 +6,7 @@ import type {
   ContractMethod,
   ContractNamed,
   ContractNote,
+  ContractProperty,
 } from '../contract/types.js';
 import { exportNameOfClass, inheritedFrom, shownNameOf } from './classes/class-names.js';
 import type { ClassChain, Layer } from './classes/layers.js';
@@ -75,7 +76,8 @@ export function assemble(
     inherited: layer === own ? {} : inheritedFrom(layer),
   }));
   const { declared, ...members } = joinProperties(evidence, own, adopting, methodNames);
-  const { properties, attributes } = withMemberTags(members, documented, graph);
+  const { properties: offered, attributes } = withMemberTags(members, documented, graph);
+  const properties = chain.lost ? offered.map(withoutField) : offered;
   const events = joinEvents(evidence, own, registered.tag, notes);
   const markup = joinMarkup(evidence);
   addSlots(
@@ -117,6 +119,11 @@ export function assemble(
     pairs: pairsOf(properties, events),
     notes,
   };
+}
+
+/** Code that could not be read may have an accessor for what a constructor sets. */
+function withoutField({ field: _field, ...property }: ContractProperty): ContractProperty {
+  return property;
 }
 
 type ReadOfLayer = LayerRead & { layer: Layer };

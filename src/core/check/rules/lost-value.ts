@@ -39,6 +39,7 @@ function takenForHandler(item: ItemUse, component: Component, context: RuleConte
       attribute: null,
       isAttribute: false,
       isAdopted: false,
+      isField: property.field === true,
       kinds: ['function'],
     },
     profile,
@@ -78,8 +79,10 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
     attribute: isText && meant.attribute ? { ...meant.attribute, reads: 'string' as const } : meant.attribute,
     isAttribute: !meant.isProperty,
     isAdopted: false,
+    isField: meant.field === true,
     isUntold: isUntold(context),
     kinds: kindsWritten(item, meant),
+    holds: kindsHeld(meant),
   };
   const isFixed = item.value.literal !== undefined;
   const losses = judge(writing, profile).losses.filter((loss) => !isFixed || loss.step === 'mount');
@@ -125,12 +128,19 @@ function judgedAsSet(item: ItemUse, meant: Meant, context: RuleContext): Complai
   ];
 }
 
-/** The kinds of value that may be written here: that of the text if it tells, else all that the type allows. */
+/** The kinds of value that may be written here: that of the text if it tells, else those of the type but for nothing. */
 function kindsWritten(item: ItemUse, meant: Meant): Kind[] {
   const { kind, literal } = item.value;
   if (kind === 'boolean') return literal === undefined ? ['true', 'false'] : [literal ? 'true' : 'false'];
-  if (kind === 'unknown') return kindsOf(meant.type, meant.attribute?.reads);
+  if (kind === 'unknown')
+    return kindsOf(meant.type, meant.attribute?.reads).filter((one) => one !== 'null' && one !== 'undefined');
   return [kind];
+}
+
+/** The kinds of value that a property may hold before anything is written. */
+function kindsHeld({ type, default: initial }: Meant): Kind[] {
+  const isHeld = initial !== undefined && initial !== 'null' && initial !== 'undefined';
+  return isHeld ? kindsOf(type) : [];
 }
 
 /** Markup is text whatever it says, so only the attribute and its reader count. */

@@ -6,6 +6,7 @@ import type { HostFacts } from '../profile.js';
 import { contentShapes, measureContent } from './content.js';
 import { eventShapes, measureEvents, measureListening, measureOwnHandlers } from './events.js';
 import { listShapes, measureLists } from './lists.js';
+import { makeShapes, measureMakes } from './makes.js';
 import { measureNames, nameShapes } from './names.js';
 import { inSilence, type PageViews } from './page.js';
 import { measurePairs, pairShapes } from './pairs.js';
@@ -33,6 +34,7 @@ export function formsOf(syntax: HostSyntax): Forms {
 export function allShapes({ values, handlers, pairs }: Forms): Record<string, ViewShape> {
   return {
     ...valueShapes(values),
+    ...makeShapes(values),
     ...nameShapes(values),
     ...eventShapes(handlers),
     ...contentShapes(),
@@ -53,6 +55,7 @@ export function measure(page: PageViews, forms: Forms): Promise<Omit<HostFacts, 
     const values = await measureValues(page, forms.values);
     return {
       values,
+      makes: await measureMakes(page, forms.values, values),
       names: await measureNames(page, forms.values, values),
       events,
       ownHandlers: await measureOwnHandlers(page, forms.handlers, events),

@@ -1,5 +1,6 @@
 /** The measuring page: mounts views, and tells what became of the element. Runs in a browser. */
 
+import { kebabCase } from '../../emit/names.js';
 import type { Mounted, Mounter, Refused, ViewInput, ViewShape, Views } from '../harness.js';
 import type { Arrival } from '../profile.js';
 
@@ -126,8 +127,13 @@ function callsOf(element: Element): Calls {
   return calls;
 }
 
-/** Defines an element whose accessors of these names note every value they are set to, and hold none. */
-export function defineNoting(tag: string, names: readonly string[], observed: readonly string[] = []): void {
+/** Defines an element whose accessors of these names note every value they are set to, and hold but `held`. */
+export function defineNoting(
+  tag: string,
+  names: readonly string[],
+  observed: readonly string[] = [],
+  held?: unknown,
+): void {
   if (customElements.get(tag)) return;
   const made = class extends HTMLElement {
     static observedAttributes = observed;
@@ -136,7 +142,7 @@ export function defineNoting(tag: string, names: readonly string[], observed: re
     Object.defineProperty(made.prototype, name, {
       configurable: true,
       enumerable: true,
-      get: () => undefined,
+      get: () => held,
       set(this: Element, value: unknown) {
         callsOf(this).calls.push({ name, value });
       },
@@ -158,11 +164,24 @@ export function passOver(element: Element, name: string): void {
 export function arrivalAt(element: Element, name: string, given: unknown, isFirst: boolean): Arrival {
   const seen = callsOf(element);
   const called = seen.calls.filter((one) => one.name === name).at(-1);
+  seen.calls = [];
+  const written = attributeArrival(element, name);
+  if (called) return { at: 'accessor', got: described(called.value, given) };
+  if (written) return written;
+  if (Object.hasOwn(element, name)) {
+    const value = (element as unknown as Record<string, unknown>)[name];
+    const isNews = isFirst || Object.is(value, given) || value === undefined || value === null;
+    if (isNews) return { at: 'own', got: described(value, given) };
+  }
+  return { at: 'nowhere' };
+}
+
+/** The first attribute that became another one since the last look. */
+function attributeArrival(element: Element, name: string): Arrival | null {
+  const seen = callsOf(element);
   const before = seen.attributes;
   const after = new Map([...element.attributes].map((one) => [one.name, one.value]));
-  seen.calls = [];
   seen.attributes = after;
-  if (called) return { at: 'accessor', got: described(called.value, given) };
   for (const attribute of new Set([...before.keys(), ...after.keys()])) {
     if (before.get(attribute) === after.get(attribute)) continue;
     const text = after.get(attribute);
@@ -172,12 +191,7 @@ export function arrivalAt(element: Element, name: string, given: unknown, isFirs
       name: attributeName(attribute, name),
     };
   }
-  if (Object.hasOwn(element, name)) {
-    const value = (element as unknown as Record<string, unknown>)[name];
-    const isNews = isFirst || Object.is(value, given) || value === undefined || value === null;
-    if (isNews) return { at: 'own', got: described(value, given) };
-  }
-  return { at: 'nowhere' };
+  return null;
 }
 
 function attributeName(attribute: string, name: string): NonNullable<Arrival['name']> {
@@ -187,5 +201,62 @@ function attributeName(attribute: string, name: string): NonNullable<Arrival['na
 
 function described(value: unknown, given: unknown): string {
   if (Object.is(value, given)) return 'same';
-  return value === null || value === undefined ? String(value) : JSON.stringify(String(value));
+  const isPlain = value === null || ['undefined', 'number', 'boolean'].includes(typeof value);
+  return isPlain ? String(value) : JSON.stringify(String(value));
+}
+
+/** What a field holds that nobody has set. */
+const UNSET = {};
+
+/** Defines an element with own fields of these names, for which its class has no accessors. */
+export function defineFields(tag: string, names: readonly string[]): void {
+  if (customElements.get(tag)) return;
+  customElements.define(
+    tag,
+    class extends HTMLElement {
+      constructor() {
+        super();
+        for (const name of names) Object.assign(this, { [name]: UNSET });
+      }
+    },
+  );
+}
+
+/** As arrivalAt, for an element that was made by `defineFields`; to set the field is to reach the property. */
+export function fieldArrival(element: Element, name: string, given: unknown): Arrival {
+  const fields = element as unknown as Record<string, unknown>;
+  const held = fields[name];
+  fields[name] = UNSET;
+  if (held !== UNSET) return { at: 'accessor', got: described(held, given) };
+  return attributeArrival(element, name) ?? { at: 'nowhere' };
+}
+
+/** Defines an element with properties of these names that keep their text in an attribute, with hyphens. */
+export function defineReflecting(tag: string, names: readonly string[]): void {
+  if (customElements.get(tag)) return;
+  defineNoting(tag, names);
+  const { prototype } = customElements.get(tag) as CustomElementConstructor;
+  for (const name of names) {
+    const attribute = kebabCase(name);
+    const noted = Object.getOwnPropertyDescriptor(prototype, name)?.set;
+    Object.defineProperty(prototype, name, {
+      configurable: true,
+      enumerable: true,
+      get(this: Element) {
+        return this.getAttribute(attribute);
+      },
+      set(this: Element, value: unknown) {
+        noted?.call(this, value);
+        if (value === null || value === undefined) this.removeAttribute(attribute);
+        else this.setAttribute(attribute, String(value));
+      },
+    });
+  }
+}
+
+/** As arrivalAt, for an element that was made by `defineReflecting`: what its property holds in the end. */
+export function reflectedArrival(element: Element, name: string, given: unknown, isFirst: boolean): Arrival {
+  const arrival = arrivalAt(element, name, given, isFirst);
+  if (arrival.at !== 'accessor') return arrival;
+  return { at: 'accessor', got: described((element as unknown as Record<string, unknown>)[name], given) };
 }

@@ -1,7 +1,16 @@
 /** Facts about values: where each kind of value ends up, written in each form for each kind of name. */
 
 import type { ViewShape } from '../harness.js';
-import type { ArrivalText, Definition, HostFacts, Kind, Step, Target, ValueFacts } from '../profile.js';
+import type {
+  Arrival,
+  ArrivalText,
+  Definition,
+  HostFacts,
+  Kind,
+  Life,
+  Target,
+  ValueFacts,
+} from '../profile.js';
 import { arrivalText, DEFINITIONS, KINDS, TARGETS } from '../profile.js';
 import type { PageViews, Stand } from './page.js';
 import { arrivalAt, defineNoting, faultOf, refusalOf, stand } from './page.js';
@@ -56,7 +65,12 @@ export async function measureValues(page: PageViews, forms: readonly string[]): 
       const byDefinition = {} as ValueFacts[Target];
       for (const definition of DEFINITIONS) {
         const byKind = {} as ValueFacts[Target][Definition];
-        for (const kind of KINDS) byKind[kind] = await lifeOf(page, form, target, definition, kind);
+        for (const kind of KINDS) {
+          byKind[kind] = await lifeOf(kind, (life) => {
+            const key = keyOf(form, target, definition, kind, life);
+            return new ValueLife(page, key, TARGET_NAMES[target], noting(definition));
+          });
+        }
         byDefinition[definition] = byKind;
       }
       byTarget[target] = byDefinition;
@@ -66,23 +80,28 @@ export async function measureValues(page: PageViews, forms: readonly string[]): 
   return facts;
 }
 
-type Life = Partial<Record<Step, ArrivalText>>;
+/** What a value's life on an element needs to know of that. */
+export interface Kept {
+  /** Defines the element before, and after, the host mounts it. */
+  before?(tag: string): void;
+  after?(tag: string): void;
+  /** Where a value ended up that was written since the last look. */
+  arrival(element: HTMLElement, name: string, given: unknown, isFirst: boolean): Arrival;
+}
 
-async function lifeOf(
-  page: PageViews,
-  form: string,
-  target: Target,
-  definition: Definition,
-  kind: Kind,
-): Promise<Life> {
+function noting(definition: Definition): Kept {
+  const define = (tag: string) => defineNoting(tag, ACCESSORS, OBSERVED);
+  return { ...(definition === 'never' ? {} : { [definition]: define }), arrival: arrivalAt };
+}
+
+/** The life of a value of this kind; what comes from null or undefined takes another element beside. */
+export async function lifeOf(kind: Kind, live: (life: '' | '-from') => ValueLife): Promise<Life> {
   const { first, next, from } = samplesOf(kind);
-  const name = TARGET_NAMES[target];
-  const live = (key: string) => new ValueLife(page, key, name, definition);
-  const life = live(keyOf(form, target, definition, kind));
+  const life = live('');
   const mount = await life.mount(first);
   if (from !== undefined) {
     await life.end();
-    const other = live(keyOf(form, target, definition, kind, '-from'));
+    const other = live('-from');
     await other.mount(from);
     const change = await other.change(next);
     const back = kind === 'empty' || kind === 'nan' ? { remove: await other.change(undefined, next) } : {};
@@ -96,30 +115,30 @@ async function lifeOf(
 }
 
 /** The life of one value on one element. */
-class ValueLife {
+export class ValueLife {
   #stand: Stand | null = null;
   readonly #page: PageViews;
   readonly #key: string;
   readonly #name: string;
-  readonly #definition: Definition;
-  constructor(page: PageViews, key: string, name: string, definition: Definition) {
+  readonly #kept: Kept;
+  constructor(page: PageViews, key: string, name: string, kept: Kept) {
     this.#page = page;
     this.#key = key;
     this.#name = name;
-    this.#definition = definition;
+    this.#kept = kept;
   }
 
   async mount(value: unknown): Promise<ArrivalText> {
-    const [page, key, definition] = [this.#page, this.#key, this.#definition];
+    const [page, key, kept] = [this.#page, this.#key, this.#kept];
     if (refusalOf(page, key) !== null) return 'refused';
     const tag = page.shapes[key]?.tag ?? '';
-    if (definition === 'before') defineNoting(tag, ACCESSORS, OBSERVED);
+    kept.before?.(tag);
     const fault = await faultOf(async () => {
       this.#stand = await stand(page, key, { values: [value] });
     });
-    if (definition === 'after') defineNoting(tag, ACCESSORS, OBSERVED);
+    kept.after?.(tag);
     if (this.#stand === null || fault !== null) return 'error';
-    return arrivalText(arrivalAt(this.#stand.element, this.#name, value, true));
+    return arrivalText(kept.arrival(this.#stand.element, this.#name, value, true));
   }
 
   /** `given` is what arrivals are compared with, where it is not the value itself. */
@@ -127,7 +146,8 @@ class ValueLife {
     const standing = this.#stand;
     if (!standing) return refusalOf(this.#page, this.#key) === null ? 'error' : 'refused';
     const fault = await faultOf(() => standing.update({ values: [value] }));
-    return fault === null ? arrivalText(arrivalAt(standing.element, this.#name, given, false)) : 'error';
+    if (fault !== null) return 'error';
+    return arrivalText(this.#kept.arrival(standing.element, this.#name, given, false));
   }
 
   async end(): Promise<void> {

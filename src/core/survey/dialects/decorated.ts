@@ -310,7 +310,7 @@ function compiledMembers(
       if (!evidence && !own?.properties.length && !methods.has(name)) {
         // Whether it is for users its name may tell, or else only its type declaration.
         const internal = isInnerName(name) || !context.declared?.node;
-        properties.push({ name, origin: 'member', readonly: true, internal, words });
+        properties.push({ name, origin: 'member', readonly: true, made: 'accessor', internal, words });
       }
     }
   }

@@ -24,7 +24,16 @@ export const marshalled: Dialect = {
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
       if (name === null || isInnerName(name)) return [];
       const attribute = { name: nameOf(name), reads: 'string' as const };
-      return [{ name, origin: 'member', attribute, writable: true, words: { at: context.at(member) } }];
+      return [
+        {
+          name,
+          origin: 'member',
+          attribute,
+          writable: true,
+          made: 'accessor',
+          words: { at: context.at(member) },
+        },
+      ];
     });
     return { properties };
   },

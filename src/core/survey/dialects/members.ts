@@ -99,9 +99,17 @@ function readMember(
     ...defaultSaid(doc),
     readonly: ('readonly' in member && member.readonly) || isReadonlyDoc(doc),
     writable: accessor === null || accessor === 'set' || before?.writable === true,
+    ...madeBy(member),
     internal: internal || before?.internal === true,
     words: { ...words, ...before?.words },
   });
+}
+
+/** What a member makes of its property; a decorator may make anything of it. */
+function madeBy(member: Ast.ClassElement): Pick<PropertyEvidence, 'made'> {
+  if (member.type === 'MethodDefinition' || member.type === 'AccessorProperty') return { made: 'accessor' };
+  const isField = member.type === 'PropertyDefinition' && !member.declare && member.decorators.length === 0;
+  return isField ? { made: 'field' } : {};
 }
 
 /**
@@ -176,6 +184,7 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
       ...(initial === undefined ? {} : { default: initial }),
       ...defaultSaid(doc),
       writable: true,
+      made: 'field',
       readonly: isReadonlyDoc(doc),
       internal: isInnerName(name) || isInternal(doc),
       ...(isFunction(value) ? { callback: true as const } : {}),

@@ -46,6 +46,8 @@ export interface PropertyEvidence {
   state?: boolean;
   /** Can be assigned, as far as this evidence tells. */
   writable?: boolean;
+  /** An own field of each element, or an accessor of its class, where the code makes it one. */
+  made?: 'field' | 'accessor';
   words: ItemWords;
 }
 

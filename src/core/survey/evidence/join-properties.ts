@@ -1,6 +1,6 @@
 /** Joins the evidence of a class chain about properties and attributes. */
 
-import { globalReader } from '../../contract/platform.js';
+import { globalReader, isGlobalProperty } from '../../contract/platform.js';
 import type { AttributeReader, ContractAttribute, ContractProperty, TypeInfo } from '../../contract/types.js';
 import { camelCase } from '../../emit/names.js';
 import { inheritedFrom } from '../classes/class-names.js';
@@ -19,6 +19,8 @@ export function joinProperties(
 ) {
   const joined = new Map<string, { evidence: PropertyEvidence; layer: Layer }>();
   const seen: AttributeSeen[] = [];
+  /** What classes of other packages have accessors for. */
+  const elsewhere = new Set<string>();
   for (const { layer, found } of evidence) {
     if (found.some((one) => one.attributes?.some((attribute) => attribute.replaces))) {
       for (const [index, one] of seen.entries()) if (one.observed) seen[index] = { ...one, observed: false };
@@ -32,7 +34,10 @@ export function joinProperties(
       }
     }
     for (const [name, property] of layerOwn) {
-      if (!layer.own && property.origin === 'member') continue;
+      if (!layer.own && property.origin === 'member') {
+        if (property.made === 'accessor') elsewhere.add(name);
+        continue;
+      }
       const before = joined.get(name);
       joined.set(
         name,
@@ -47,7 +52,12 @@ export function joinProperties(
   const properties = [...joined.values()]
     .filter(({ evidence: one }) => isOffered(one, isDeclaring, methods))
     .map(({ evidence: one, layer }) =>
-      finishProperty(one, links.get(one.name), layer === own ? null : layer, adopting),
+      finishProperty(
+        elsewhere.has(one.name) ? { ...one, made: 'accessor' } : one,
+        links.get(one.name),
+        layer === own ? null : layer,
+        adopting,
+      ),
     );
   const taken = new Set(properties.flatMap((one) => (one.attribute ? [one.attribute.name] : [])));
   const hidden = [...joined.values()].filter(({ evidence: one }) => one.internal && !one.state);
@@ -103,6 +113,7 @@ function joinTwo(
     ...(type ? { type } : {}),
     ...(attribute === undefined ? {} : { attribute }),
     ...((second.default ?? first.default) ? { default: second.default ?? first.default } : {}),
+    ...madeOf(first, second),
     readonly: first.readonly === true || second.readonly === true,
     writable: first.writable === true || second.writable === true,
     internal: first.internal === true || second.internal === true,
@@ -114,6 +125,13 @@ function joinTwo(
       ...(second.words.description ? { description: second.words.description } : {}),
     },
   };
+}
+
+/** An accessor anywhere in the chain may be what a field of a constructor sets. */
+function madeOf(first: PropertyEvidence, second: PropertyEvidence): Pick<PropertyEvidence, 'made'> {
+  const made =
+    first.made === 'accessor' || second.made === 'accessor' ? 'accessor' : (first.made ?? second.made);
+  return made ? { made } : {};
 }
 
 /** How much a type says: nothing, only its rough kind, the kind that a table or a value tells, or all of it. */
@@ -184,9 +202,15 @@ function finishProperty(
     ...(adopting.names.has(one.name) || (adopting.declared && one.origin === 'declared')
       ? { adopted: true as const }
       : {}),
+    ...(isField(one) && one.readonly !== true ? { field: true as const } : {}),
     ...one.words,
     ...(from ? inheritedFrom(from) : {}),
   };
+}
+
+/** Is it a field and nothing else? What every element has is an accessor further up. */
+function isField({ name, made, origin }: PropertyEvidence): boolean {
+  return made === 'field' && origin === 'member' && !isGlobalProperty(name);
 }
 
 /** The attribute of a property that is not for users still is one of the element's. */

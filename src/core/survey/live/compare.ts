@@ -1,9 +1,9 @@
 /** What the code claims beside what the running element shows, item by item. */
 
 import { isGlobalProperty } from '../../contract/platform.js';
-import type { Component } from '../../contract/types.js';
+import type { Component, ContractProperty } from '../../contract/types.js';
 import { attributesOf } from '../../contract/types.js';
-import type { SeenComponent } from './seen.js';
+import type { SeenComponent, SeenMember } from './seen.js';
 
 /**
  * `agrees`: both have it. `code-only`: the code says so, the element does not show it. `live-only`: the element
@@ -111,15 +111,16 @@ function addProperties(items: LiveItem[], component: Component, seen: SeenCompon
   const accessors = new Map(seen.accessors.map((one) => [one.name, one]));
   const others = new Set([...seen.fields, ...seen.elsewhere]);
   const state = new Set(seen.state);
-  for (const { name, readonly } of component.properties) {
+  for (const property of component.properties) {
+    const { name } = property;
     const accessor = accessors.get(name);
     const isShown = accessor !== undefined || others.has(name) || isGlobalProperty(name);
-    const isOther = accessor && !readonly && !accessor.writable;
+    const detail = propertyDifference(property, accessor, seen);
     items.push({
       kind: 'property',
       name,
-      outcome: isOther ? 'differs' : isShown ? 'agrees' : 'code-only',
-      ...(isOther ? { detail: 'it cannot be assigned' } : {}),
+      outcome: detail !== null ? 'differs' : isShown ? 'agrees' : 'code-only',
+      ...(detail === null ? {} : { detail }),
     });
   }
   const claimed = new Set([...component.properties, ...component.methods].map((one) => one.name));
@@ -127,6 +128,19 @@ function addProperties(items: LiveItem[], component: Component, seen: SeenCompon
     if (claimed.has(name) || state.has(name) || !isPublic(name)) continue;
     items.push({ kind: 'property', name, outcome: 'live-only' });
   }
+}
+
+function propertyDifference(
+  { name, readonly, field }: ContractProperty,
+  accessor: SeenMember | undefined,
+  seen: SeenComponent,
+): string | null {
+  if (accessor) {
+    if (!readonly && !accessor.writable) return 'it cannot be assigned';
+    return field ? 'its class has an accessor for it' : null;
+  }
+  const isField = seen.fields.includes(name) && !seen.elsewhere.includes(name);
+  return isField && !field && !readonly ? 'it is an own field of the element' : null;
 }
 
 function isPublic(name: string): boolean {
