@@ -4,7 +4,14 @@ import type { ViewShape } from '../harness.js';
 import type { HostFacts, Kind, Life, MadeTarget, Make, Step } from '../profile.js';
 import { KINDS, MADE_TARGETS, MAKES } from '../profile.js';
 import type { PageViews } from './page.js';
-import { arrivalAt, defineFields, defineNoting, fieldArrival } from './page.js';
+import {
+  arrivalAt,
+  defineFields,
+  defineNoting,
+  defineReflecting,
+  fieldArrival,
+  reflectedArrival,
+} from './page.js';
 import { type Kept, lifeOf, TARGET_NAMES, ValueLife } from './values.js';
 
 /** What a property holds that has a value of its own. */
