@@ -40,6 +40,20 @@ export function globalReader(name: string): 'number' | 'boolean' | null {
   return Object.hasOwn(GLOBAL_READERS, name) ? (GLOBAL_READERS[name] ?? null) : null;
 }
 
+/** Values of properties that every HTMLElement has and that take no other (HTML 3.2.6 and 6). */
+const GLOBAL_VALUES: Readonly<Record<string, readonly string[]>> = {
+  dir: ['ltr', 'rtl', 'auto'],
+  contentEditable: ['true', 'false'],
+  enterKeyHint: ['enter', 'done', 'go', 'next'],
+  inputMode: ['text', 'numeric', 'search'],
+  popover: ['auto', 'manual'],
+};
+
+/** Some of the values that a property of every HTMLElement is limited to; null where it takes any. */
+export function globalValues(name: string): readonly string[] | null {
+  return Object.hasOwn(GLOBAL_VALUES, name) ? (GLOBAL_VALUES[name] ?? null) : null;
+}
+
 /** Does every HTMLElement have this property? */
 export function isGlobalProperty(name: string): boolean {
   return GLOBAL_PROPERTIES.has(name) || /^aria[A-Z]/.test(name) || /^on[a-z]+$/.test(name);

@@ -127,6 +127,8 @@ function textsAsMade(
   if (field !== undefined) return [field];
   if (isReflected(writing) && REFLECTED.includes(kind)) return [as('reflected') ?? ordinary];
   const held = new Set((writing.holds ?? writing.kinds).flatMap((one) => HELD[one] ?? []));
+  // Where any text may stand beside a number, no text at all is seldom what follows one.
+  if (kind === 'empty' && held.size > 1) return [ordinary];
   return held.size === 0 ? [ordinary] : [...new Set([...held].map((make) => as(make) ?? ordinary))];
 }
 

@@ -79,14 +79,21 @@ function toldBy(trial: Trial, element: Live, given: Live, untouched: Live): Told
   if (Object.hasOwn(element, name) && !Object.hasOwn(given, name))
     return lost('an own property hides the setter');
   if (!isSame(given[name], untouched[name])) {
-    if (!isSame(element[name], given[name])) return lost(`the element has ${shown(element[name])}`);
+    if (!has(trial, element, given[name])) return lost(`the element has ${shown(element[name])}`);
     return CROSSES;
   }
   const [seen, wanted, plain] = [element, given, untouched].map(rendered);
   if (wanted !== plain) return seen === wanted ? CROSSES : lost('the element shows something else');
-  return isSame(element[name], given[name])
+  return has(trial, element, given[name])
     ? untold('the element shows nothing of it')
     : lost(`the element has ${shown(element[name])}`);
+}
+
+/** Has the element this value? A flag whose attribute is not there is off, also where its property holds nothing. */
+function has({ name, attribute }: Trial, element: Live, value: unknown): boolean {
+  if (isSame(element[name], value)) return true;
+  const isFlag = attribute?.reads === 'boolean' && value === false;
+  return isFlag && (element[name] ?? null) === null && !element.hasAttribute(attribute.name);
 }
 
 function writeAttribute(

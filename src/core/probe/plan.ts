@@ -1,5 +1,6 @@
 /** What a probe tries: one trial for each item of a component that a page can tell anything of. */
 
+import { globalValues } from '../contract/platform.js';
 import type { AttributeLink, Component } from '../contract/types.js';
 import { crossingsOf, type HostVersion } from '../crossing/index.js';
 import type { Crossing } from '../crossing/types.js';
@@ -130,7 +131,10 @@ function samplesOfItem(item: Crossing, component: Component): Sample[] {
 
 function samplesOfProperty(name: string, component: Component): Sample[] {
   const property = component.properties.find((one) => one.name === name);
-  return property ? samplesFor(property.type, property.attribute?.reads) : [];
+  if (!property) return [];
+  const values = property.type.text === 'string' ? globalValues(name) : null;
+  const type = values === null ? property.type : { text: 'string', schema: { enum: [...values] } };
+  return samplesFor(type, property.attribute?.reads);
 }
 
 function attributeOf(item: Crossing, component: Component): Trial['attribute'] {

@@ -39,7 +39,7 @@ function keptAs(make: Make): Kept {
   if (make === 'field') return { before: (tag) => defineFields(tag, NAMES), arrival: fieldArrival };
   if (make === 'reflected')
     return { before: (tag) => defineReflecting(tag, NAMES), arrival: reflectedArrival };
-  return { before: (tag) => defineNoting(tag, NAMES, [], HELD[make]), arrival: arrivalAt };
+  return { before: (tag) => defineNoting(tag, NAMES, [], () => HELD[make]), arrival: arrivalAt };
 }
 
 /** The kinds of value that a property of this make is given: an attribute keeps nothing but text. */

@@ -4,7 +4,7 @@ import type { ViewShape } from '../harness.js';
 import type { ArrivalText, HostFacts, NamedKind } from '../profile.js';
 import { arrivalText, NAMED_KINDS, targetOf } from '../profile.js';
 import type { PageViews, Stand } from './page.js';
-import { arrivalAt, defineNoting, faultOf, refusalOf, stand } from './page.js';
+import { arrivalAt, defineNoting, faultOf, lastGiven, refusalOf, stand } from './page.js';
 import { samplesOf } from './samples.js';
 import { OWN_NAMES, SPECIAL_NAMES } from './special-names.js';
 
@@ -26,7 +26,7 @@ export function nameShapes(forms: readonly string[]): Record<string, ViewShape> 
 
 function defineFor(tag: string): void {
   if (customElements.get(tag)) return;
-  defineNoting(tag, OWN_NAMES);
+  defineNoting(tag, OWN_NAMES, [], lastGiven);
   const { prototype } = customElements.get(tag) as CustomElementConstructor;
   Object.defineProperty(prototype, 'readOnlyLevel', { configurable: true, get: () => undefined });
   Object.defineProperty(prototype, 'throwingLevel', {

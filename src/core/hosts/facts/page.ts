@@ -114,6 +114,13 @@ export async function inSilence<T>(step: () => Promise<T>): Promise<T> {
 interface Calls {
   calls: { name: string; value: unknown }[];
   attributes: Map<string, string>;
+  /** What was given last, by name. */
+  last: Map<string, unknown>;
+}
+
+/** What an accessor was given last, as most of them give it back. */
+export function lastGiven(element: Element, name: string): unknown {
+  return callsOf(element).last.get(name);
 }
 
 const watched = new WeakMap<Element, Calls>();
@@ -121,18 +128,18 @@ const watched = new WeakMap<Element, Calls>();
 function callsOf(element: Element): Calls {
   let calls = watched.get(element);
   if (!calls) {
-    calls = { calls: [], attributes: new Map() };
+    calls = { calls: [], attributes: new Map(), last: new Map() };
     watched.set(element, calls);
   }
   return calls;
 }
 
-/** Defines an element whose accessors of these names note every value they are set to, and hold but `held`. */
+/** Defines an element whose accessors of these names note every value they are set to, and give what `holds` says. */
 export function defineNoting(
   tag: string,
   names: readonly string[],
   observed: readonly string[] = [],
-  held?: unknown,
+  holds: (element: Element, name: string) => unknown = () => undefined,
 ): void {
   if (customElements.get(tag)) return;
   const made = class extends HTMLElement {
@@ -142,9 +149,13 @@ export function defineNoting(
     Object.defineProperty(made.prototype, name, {
       configurable: true,
       enumerable: true,
-      get: () => held,
+      get(this: Element) {
+        return holds(this, name);
+      },
       set(this: Element, value: unknown) {
-        callsOf(this).calls.push({ name, value });
+        const seen = callsOf(this);
+        seen.calls.push({ name, value });
+        seen.last.set(name, value);
       },
     });
   }

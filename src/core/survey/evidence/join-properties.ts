@@ -230,7 +230,7 @@ function freeAttributes(seen: readonly AttributeSeen[], taken: ReadonlySet<strin
   const attributes = new Map<string, ContractAttribute>();
   for (const one of seen) {
     if (taken.has(one.name) || !one.observed) continue;
-    const reads = one.reads ?? attributes.get(one.name)?.reads ?? 'string';
+    const reads = globalReader(one.name) ?? one.reads ?? attributes.get(one.name)?.reads ?? 'string';
     attributes.set(one.name, { name: one.name, reads, at: one.at });
   }
   return [...attributes.values()];
