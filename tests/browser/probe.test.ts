@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import type { ProbeResult } from '../../dist/core/probe/result.js';
-import { expectHonest } from '../support/honest.js';
+import { expectHonest, expectNoneWrong } from '../support/honest.js';
 import { DEMO, folder, json, PROJECT, suvet } from '../support/run.js';
 
 /** The hosts that the demo does not probe; of the others its own test says the same. */
@@ -16,6 +16,28 @@ test('honesty: no prediction about the demo is wrong, in any host', async () => 
     await suvet(['probe', '-c', join(DEMO, 'elements'), ...hostsOf(HOSTS), '--json']),
   );
   expectHonest(result.cells, HOSTS);
+}, 240_000);
+
+const ALL_HOSTS = [...HOSTS, 'react@17', 'react@18', 'react@19', 'vue@3', 'svelte@5', 'angular@20', 'html'];
+
+test('nor about names and makes of properties that hosts treat in ways of their own', async () => {
+  const fixture = join(PROJECT, 'tests/fixtures/names/deck-names.js');
+  const result = json<ProbeResult>(
+    await suvet(['probe', '-c', fixture, ...hostsOf(ALL_HOSTS), '--json'], PROJECT),
+  );
+  expectNoneWrong(result.cells);
+  const losing = result.cells.filter((one) => one.trials.some((trial) => trial.happened === 'lost'));
+  expect(losing.map((one) => one.host).sort()).toEqual([
+    'angular@20',
+    'preact@10',
+    'react@16',
+    'react@17',
+    'react@18',
+    'react@19',
+    'svelte@5',
+    'vue@3',
+  ]);
+  expect(result.cells.flatMap((one) => one.trials).length).toBeGreaterThan(190);
 }, 240_000);
 
 /** A contract that is wrong about its component, and a component that breaks its page. */

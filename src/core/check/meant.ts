@@ -3,7 +3,7 @@
 import { kindsOf } from '../contract/kinds.js';
 import { FORM_ATTRIBUTES } from '../contract/platform.js';
 import type { AttributeReader, Component, TypeInfo } from '../contract/types.js';
-import { setsText } from '../crossing/values.js';
+import { setsText } from '../crossing/arrivals.js';
 import type { VersionProfile } from '../hosts/profile.js';
 import { targetOf } from '../hosts/profile.js';
 import type { ItemUse } from '../hosts/uses.js';

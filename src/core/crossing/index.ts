@@ -12,11 +12,12 @@ import type {
 import type { HandlerForm, ValueForm } from '../hosts/host.js';
 import type { Kind } from '../hosts/profile.js';
 import { targetOf } from '../hosts/profile.js';
+import type { Writing } from './arrivals.js';
 import { isHeard, keepsFirstHandler } from './events.js';
 import { expressionFor, item } from './item.js';
 import { pairCrossing } from './pairs.js';
 import type { ComponentCrossings, Crossing, HostCrossings, HostVersion, Outcome, Tried } from './types.js';
-import type { Verdict, Writing } from './values.js';
+import type { Verdict } from './values.js';
 import { judge } from './values.js';
 
 export type {
@@ -299,7 +300,7 @@ function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] 
       ? [`a page that takes over what the server of ${label} printed has it only after it changes`]
       : []),
     ...(verdict.leaves !== null && host.versioned
-      ? [`removing it leaves ${verdict.leaves} in the property`]
+      ? [`removing it leaves ${verdict.leaves.value} in the ${verdict.leaves.in}`]
       : []),
   ];
 }

@@ -139,6 +139,9 @@ export type Make = (typeof MAKES)[number];
 export const MADE_TARGETS = ['property', 'camelProperty'] as const satisfies readonly Target[];
 export type MadeTarget = (typeof MADE_TARGETS)[number];
 
+/** By form, name and kind of value. */
+export type NameFacts = Record<string, Record<string, Partial<Record<NamedKind, Life>>>>;
+
 /** What a two-way shorthand carries. */
 export type PairFact = 'both ways' | 'in only' | 'out only' | 'neither' | 'error' | 'refused';
 
@@ -148,10 +151,15 @@ export interface HostFacts {
   /** By form: what is different in `values`, of elements that are defined before, where a property is of another make. */
   makes: Record<string, Partial<Record<Make, Partial<Record<MadeTarget, Partial<Record<Kind, Life>>>>>>>;
   /**
-   * By form: what is different at mount from `values` under names that the platform or hosts treat in a way of their
-   * own, and of properties that cannot be set.
+   * By form: what is different in `values`, of elements that are defined before, under names that the platform or hosts
+   * treat in a way of their own, and of properties that cannot be set.
    */
-  names: Record<string, Record<string, Partial<Record<NamedKind, ArrivalText>>>>;
+  names: NameFacts;
+  /**
+   * The same of attributes without a property, under names of which every element has a property by itself; of flags
+   * also where the element is defined after the host mounts it.
+   */
+  platform: { before: NameFacts; after: NameFacts };
   /** By form of the host's syntax for handlers, then by style of event name or by platform event. */
   events: Record<string, Record<string, Record<Dispatch, Hearing>>>;
   /**

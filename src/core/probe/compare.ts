@@ -73,7 +73,11 @@ function toldBy(trial: Trial, element: Live, given: Live, untouched: Live): Told
   const { name } = trial;
   if (trial.kind === 'attribute') {
     const [seen, wanted] = [element.getAttribute(name), given.getAttribute(name)];
-    return seen === wanted ? CROSSES : lost(`the attribute is ${shown(seen)}, not ${shown(wanted)}`);
+    // Of a flag only the presence of its attribute counts.
+    const isFlag = trial.attribute?.reads === 'boolean' && seen !== null && wanted !== null;
+    return seen === wanted || isFlag
+      ? CROSSES
+      : lost(`the attribute is ${shown(seen)}, not ${shown(wanted)}`);
   }
   // An element that has an own property in front of its setter shows the value, but knows nothing of it.
   if (Object.hasOwn(element, name) && !Object.hasOwn(given, name))

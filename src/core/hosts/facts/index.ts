@@ -56,7 +56,7 @@ export function measure(page: PageViews, forms: Forms): Promise<Omit<HostFacts, 
     return {
       values,
       makes: await measureMakes(page, forms.values, values),
-      names: await measureNames(page, forms.values, values),
+      ...(await measureNames(page, forms.values, values)),
       events,
       ownHandlers: await measureOwnHandlers(page, forms.handlers, events),
       listening: await measureListening(page, forms.handlers, events),

@@ -1,7 +1,7 @@
 /** Facts about values where a property is of another make: an own field, or one that holds something by itself. */
 
 import type { ViewShape } from '../harness.js';
-import type { HostFacts, Kind, Life, MadeTarget, Make, Step } from '../profile.js';
+import type { HostFacts, Kind, MadeTarget, Make } from '../profile.js';
 import { KINDS, MADE_TARGETS, MAKES } from '../profile.js';
 import type { PageViews } from './page.js';
 import {
@@ -12,7 +12,7 @@ import {
   fieldArrival,
   reflectedArrival,
 } from './page.js';
-import { type Kept, lifeOf, TARGET_NAMES, ValueLife } from './values.js';
+import { differing, type Kept, lifeOf, TARGET_NAMES, ValueLife } from './values.js';
 
 /** What a property holds that has a value of its own. */
 const HELD: Partial<Record<Make, unknown>> = { string: 'moored', number: 7, boolean: true };
@@ -62,10 +62,7 @@ export async function measureMakes(
           const life = await lifeOf(kind, () => new ValueLife(page, key, TARGET_NAMES[target], keptAs(make)));
           const { remove: _remove, ...kept } = life;
           // What a property makes of undefined is its own affair.
-          const news = differing(
-            make === 'reflected' ? kept : life,
-            values[form]?.[target].before[kind] ?? {},
-          );
+          const news = differing(make === 'reflected' ? kept : life, values[form]?.[target].before[kind]);
           if (news === null) continue;
           facts[form] ??= {};
           facts[form][make] ??= {};
@@ -77,9 +74,4 @@ export async function measureMakes(
     }
   }
   return facts;
-}
-
-function differing(life: Life, ordinary: Life): Life | null {
-  const steps = (Object.keys(life) as Step[]).filter((step) => life[step] !== ordinary[step]);
-  return steps.length === 0 ? null : Object.fromEntries(steps.map((step) => [step, life[step]]));
 }

@@ -1,30 +1,75 @@
 /** Facts about names: those that hosts or the platform treat in a way of their own. */
 
 import type { ViewShape } from '../harness.js';
-import type { ArrivalText, HostFacts, NamedKind } from '../profile.js';
-import { arrivalText, NAMED_KINDS, targetOf } from '../profile.js';
-import type { PageViews, Stand } from './page.js';
-import { arrivalAt, defineNoting, faultOf, lastGiven, refusalOf, stand } from './page.js';
-import { samplesOf } from './samples.js';
-import { OWN_NAMES, SPECIAL_NAMES } from './special-names.js';
-
-const keyOf = (form: string, name: string) => `names/${form}/${name}`;
+import type { HostFacts, Life, NamedKind, NameFacts, Target, ValueFacts } from '../profile.js';
+import { NAMED_KINDS, targetOf } from '../profile.js';
+import type { PageViews } from './page.js';
+import { arrivalAt, defineNoting, lastGiven } from './page.js';
+import { OWN_NAMES, PLATFORM_NAMES, SPECIAL_NAMES } from './special-names.js';
+import { differing, type Kept, lifeOf, ValueLife } from './values.js';
 
 /** Properties that cannot be set. */
 export const UNWILLING = ['readOnlyLevel', 'throwingLevel'] as const;
 
+/** A set of names, and what has them: an element with properties of its own, or one with those of the platform. */
+interface Names {
+  key: string;
+  names: readonly string[];
+  definition: 'before' | 'after';
+  define(tag: string): void;
+  kinds: readonly NamedKind[];
+  /** The sort of name whose facts hold as long as nothing else is known. */
+  target(name: string): Target;
+}
+
+const OWN: Names = {
+  key: 'names',
+  names: [...SPECIAL_NAMES, ...UNWILLING],
+  definition: 'before',
+  define: defineOwn,
+  kinds: NAMED_KINDS,
+  target: (name) => targetOf(name, true),
+};
+
+const PLATFORM: Names = {
+  key: 'platform',
+  names: PLATFORM_NAMES,
+  definition: 'before',
+  define: (tag) => defineNoting(tag, []),
+  // Attributes are read as these.
+  kinds: ['string', 'number', 'true', 'false'],
+  target: (name) => targetOf(name, false),
+};
+
+const LATE_FLAGS: Names = {
+  ...PLATFORM,
+  key: 'late flags',
+  names: ['hidden', 'inert', 'autofocus'],
+  definition: 'after',
+  kinds: ['true', 'false'],
+};
+
+/** Key of a view; elements that are defined later need a tag for each kind of value. */
+function keyOf({ key, definition }: Names, form: string, name: string, kind: NamedKind): string {
+  return definition === 'after' ? `${key}/${form}/${name}/${kind}` : `${key}/${form}/${name}`;
+}
+
 export function nameShapes(forms: readonly string[]): Record<string, ViewShape> {
   const shapes: Record<string, ViewShape> = {};
-  for (const form of forms) {
-    for (const name of [...SPECIAL_NAMES, ...UNWILLING]) {
-      const tag = `suvet-name-${Object.keys(shapes).length}`;
-      shapes[keyOf(form, name)] = { tag, values: [{ form, name }], handlers: [] };
+  for (const set of [OWN, PLATFORM, LATE_FLAGS]) {
+    for (const form of forms) {
+      for (const name of set.names) {
+        for (const kind of set.kinds) {
+          const tag = `suvet-name-${Object.keys(shapes).length}`;
+          shapes[keyOf(set, form, name, kind)] ??= { tag, values: [{ form, name }], handlers: [] };
+        }
+      }
     }
   }
   return shapes;
 }
 
-function defineFor(tag: string): void {
+function defineOwn(tag: string): void {
   if (customElements.get(tag)) return;
   defineNoting(tag, OWN_NAMES, [], lastGiven);
   const { prototype } = customElements.get(tag) as CustomElementConstructor;
@@ -38,43 +83,42 @@ function defineFor(tag: string): void {
   });
 }
 
-/** What is different from `values` under names of their own. */
+/** What is different from `values` under names of their own, and under the platform's. */
 export async function measureNames(
   page: PageViews,
   forms: readonly string[],
-  values: HostFacts['values'],
-): Promise<HostFacts['names']> {
-  const facts: HostFacts['names'] = {};
+  values: Record<string, ValueFacts>,
+): Promise<Pick<HostFacts, 'names' | 'platform'>> {
+  return {
+    names: await measureSet(OWN, page, forms, values),
+    platform: {
+      before: await measureSet(PLATFORM, page, forms, values),
+      after: await measureSet(LATE_FLAGS, page, forms, values),
+    },
+  };
+}
+
+async function measureSet(
+  set: Names,
+  page: PageViews,
+  forms: readonly string[],
+  values: Record<string, ValueFacts>,
+): Promise<NameFacts> {
+  const facts: NameFacts = {};
   for (const form of forms) {
-    const byName: HostFacts['names'][string] = {};
-    for (const name of [...SPECIAL_NAMES, ...UNWILLING]) {
-      const ordinary = values[form]?.[targetOf(name, true)].before;
-      const byKind: Partial<Record<NamedKind, ArrivalText>> = {};
-      for (const kind of NAMED_KINDS) {
-        const arrival = await arrivalFor(page, form, name, samplesOf(kind).first);
-        if (arrival !== ordinary?.[kind].mount) byKind[kind] = arrival;
+    const byName: NameFacts[string] = {};
+    for (const name of set.names) {
+      const ordinary = values[form]?.[set.target(name)][set.definition];
+      const byKind: Partial<Record<NamedKind, Life>> = {};
+      for (const kind of set.kinds) {
+        const kept: Kept = { [set.definition]: set.define, arrival: arrivalAt };
+        const live = () => new ValueLife(page, keyOf(set, form, name, kind), name, kept);
+        const news = differing(await lifeOf(kind, live), ordinary?.[kind]);
+        if (news) byKind[kind] = news;
       }
       if (Object.keys(byKind).length > 0) byName[name] = byKind;
     }
     facts[form] = byName;
   }
   return facts;
-}
-
-async function arrivalFor(page: PageViews, form: string, name: string, value: unknown): Promise<ArrivalText> {
-  const key = keyOf(form, name);
-  if (refusalOf(page, key) !== null) return 'refused';
-  defineFor(page.shapes[key]?.tag ?? '');
-  let standing: Stand | null = null;
-  const fault = await faultOf(async () => {
-    standing = await stand(page, key, { values: [value] });
-  });
-  const at = standing as Stand | null;
-  if (at === null || fault !== null) {
-    await faultOf(() => at?.end());
-    return 'error';
-  }
-  const arrival = arrivalText(arrivalAt(at.element, name, value, true));
-  await faultOf(() => at.end());
-  return arrival;
 }

@@ -60,6 +60,23 @@ export const OWN_NAMES: readonly string[] = [
   'on-ready',
 ];
 
+/** Attributes of which every element has a property by itself (HTML 3.2.2, 3.2.6). */
+export const PLATFORM_NAMES: readonly string[] = [
+  'title',
+  'hidden',
+  'lang',
+  'dir',
+  'draggable',
+  'spellcheck',
+  'translate',
+  'inert',
+  'autofocus',
+  'tabindex',
+  'contenteditable',
+  'popover',
+  'role',
+];
+
 export const SPECIAL_NAMES: readonly string[] = [...GLOBAL_NAMES, ...OWN_NAMES];
 
 const FAMILIES: readonly (readonly [beginning: RegExp, name: string])[] = [

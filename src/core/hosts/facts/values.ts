@@ -8,6 +8,7 @@ import type {
   HostFacts,
   Kind,
   Life,
+  Step,
   Target,
   ValueFacts,
 } from '../profile.js';
@@ -153,4 +154,10 @@ export class ValueLife {
   async end(): Promise<void> {
     await faultOf(() => this.#stand?.end());
   }
+}
+
+/** What of a life is different from another; null where nothing is. */
+export function differing(life: Life, ordinary: Life = {}): Life | null {
+  const steps = (Object.keys(life) as Step[]).filter((step) => life[step] !== ordinary[step]);
+  return steps.length === 0 ? null : Object.fromEntries(steps.map((step) => [step, life[step]]));
 }
