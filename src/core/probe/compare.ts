@@ -31,21 +31,29 @@ export function sampleValue(sample: Sample): unknown {
   }
 }
 
-/** Elements of the same kind that plain DOM calls give the same values, and one that gets nothing. */
+/** What an element is held against. */
+interface Control {
+  given: Live;
+  /** Given the same: where the two show something else, what an element shows tells nothing. */
+  twin: Live;
+}
+
+/** Elements of the same kind that plain DOM calls give the same values, two of each, and one that gets nothing. */
 export class Controls {
   readonly #trial: Trial;
   readonly #place = document.body.appendChild(document.createElement('div'));
-  readonly #given: Live[];
+  readonly #controls: Control[];
   readonly #untouched: Live;
 
   constructor(trial: Trial, values: readonly unknown[]) {
     this.#trial = trial;
-    this.#given = values.map((value) => {
+    const given = (value: unknown) => {
       const made = this.#make();
       if (trial.kind === 'attribute' && trial.attribute) writeAttribute(made, trial.attribute, value);
       else made[trial.name] = value;
       return made;
-    });
+    };
+    this.#controls = values.map((value) => ({ given: given(value), twin: given(value) }));
     this.#untouched = this.#make();
   }
 
@@ -55,13 +63,13 @@ export class Controls {
   }
 
   get all(): readonly Live[] {
-    return [...this.#given, this.#untouched];
+    return [...this.#controls.flatMap(({ given, twin }) => [given, twin]), this.#untouched];
   }
 
   /** What an element shows of the value with this number. */
   told(element: Live, index: number): Told {
-    const given = this.#given[index];
-    return given ? toldBy(this.#trial, element, given, this.#untouched) : untold('no value');
+    const control = this.#controls[index];
+    return control ? toldBy(this.#trial, element, control, this.#untouched) : untold('no value');
   }
 
   end(): void {
@@ -69,7 +77,7 @@ export class Controls {
   }
 }
 
-function toldBy(trial: Trial, element: Live, given: Live, untouched: Live): Told {
+function toldBy(trial: Trial, element: Live, { given, twin }: Control, untouched: Live): Told {
   const { name } = trial;
   if (trial.kind === 'attribute') {
     const [seen, wanted] = [element.getAttribute(name), given.getAttribute(name)];
@@ -86,18 +94,23 @@ function toldBy(trial: Trial, element: Live, given: Live, untouched: Live): Told
     if (!has(trial, element, given[name])) return lost(`the element has ${shown(element[name])}`);
     return CROSSES;
   }
-  const [seen, wanted, plain] = [element, given, untouched].map(rendered);
-  if (wanted !== plain) return seen === wanted ? CROSSES : lost('the element shows something else');
+  const [seen, wanted, again, plain] = [element, given, twin, untouched].map(rendered);
+  if (wanted !== plain && wanted === again)
+    return seen === wanted ? CROSSES : lost('the element shows something else');
   return has(trial, element, given[name])
     ? untold('the element shows nothing of it')
     : lost(`the element has ${shown(element[name])}`);
 }
 
-/** Has the element this value? A flag whose attribute is not there is off, also where its property holds nothing. */
+/**
+ * Has the element this value? Undefined is nothing, as null is; and a flag whose attribute is not there is off, also
+ * where its property holds nothing.
+ */
 function has({ name, attribute }: Trial, element: Live, value: unknown): boolean {
-  if (isSame(element[name], value)) return true;
+  const held = element[name] ?? null;
+  if (isSame(held, value ?? null)) return true;
   const isFlag = attribute?.reads === 'boolean' && value === false;
-  return isFlag && (element[name] ?? null) === null && !element.hasAttribute(attribute.name);
+  return isFlag && held === null && !element.hasAttribute(attribute.name);
 }
 
 function writeAttribute(
