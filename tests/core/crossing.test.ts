@@ -160,6 +160,22 @@ test('a customised built-in element is broken where the host does not bring it u
   });
 });
 
+test('an attribute that goes by the name of another property is no way to its own', () => {
+  const field = componentIn(`class S extends HTMLElement {
+    static observedAttributes = ['value'];
+    attributeChangedCallback(n: string, o: string, v: string) { this.defaultValue = v; }
+    get defaultValue(): string { return '' } set defaultValue(v) {}
+    get value(): string { return '' } set value(v) {}
+  } customElements.define('pier-default', S);`);
+  const syntax = (name: string) =>
+    crossingsOf(field, openHost(name, '/')).items.find((one) => one.name === 'defaultValue')?.syntax;
+  expect(syntax('react@19')).toBe('defaultValue={defaultValue}');
+  expect(syntax('vue@3')).toBe(':defaultValue="defaultValue"');
+  expect(syntax('solid@1')).toBe('attr:value={defaultValue}');
+  expect(syntax('react@18')).toBe('value={defaultValue}');
+  expect(syntax('html')).toBe('value="..."');
+});
+
 test('names that a host treats in a way of its own are judged by that', () => {
   const named = componentIn(`class T extends HTMLElement {
     static observedAttributes = ['width', 'href', 'download'];

@@ -28,6 +28,8 @@ export interface Writing {
     | null;
   /** Written under the attribute's name, as against the property's. */
   isAttribute: boolean;
+  /** The attribute's name is that of another property, too. */
+  isShared?: boolean;
   /** The element takes over a value that was set before its class was defined. */
   isAdopted: boolean;
   /** The property is an own field of the element, for which its class has no accessor. */

@@ -96,7 +96,8 @@ function passagesOf(component: Component): Passage[] {
     ...component.properties.map((one) => propertyPassage(one, component)),
     ...component.attributes.map((one) => {
       const type = { text: one.reads, schema: null };
-      return valuePassage('attribute', one.name, type, { ...one, reflects: false });
+      const isShared = component.properties.some((property) => property.name === one.name);
+      return valuePassage('attribute', one.name, type, { ...one, reflects: false }, { isShared });
     }),
     ...component.events.map((one) => eventPassage(one, component)),
     ...component.pairs.map((pair) => ({
@@ -154,6 +155,7 @@ function propertyPassage(property: ContractProperty, component: Component): Pass
     const value = valuePassage('property', name, type, attribute, {
       isAdopted: adopted === true,
       isField: field === true,
+      isShared: component.properties.some((one) => one !== property && one.name === attribute?.name),
     });
     const event = eventHandledBy(property, component);
     return event ? handlerPassage(value, event, component) : value;
@@ -165,7 +167,7 @@ function propertyPassage(property: ContractProperty, component: Component): Pass
 }
 
 /** What a property is beside its type. */
-type Made = Partial<Pick<Writing, 'isAdopted' | 'isField'>>;
+type Made = Partial<Pick<Writing, 'isAdopted' | 'isField' | 'isShared'>>;
 
 function valuePassage(
   kind: 'property' | 'attribute',
@@ -255,13 +257,15 @@ function attemptsFor(
       )
       .map((form) => {
         const isAttribute = !isProperty || written !== name;
-        const target = targetOf(written, !isAttribute);
+        const isShared = isAttribute && made.isShared === true;
+        const target = targetOf(written, !isAttribute || isShared);
         const writing: Writing = {
           form: form.id,
           name: written,
           target,
           attribute,
           isAttribute,
+          isShared,
           isAdopted: made.isAdopted === true,
           isField: made.isField === true,
           kinds,

@@ -59,7 +59,9 @@ function addArrival(
     if (left) verdict.leaves ??= left;
     if (left?.in === 'attribute') return;
   }
-  const what = isNamed ? lossOfName(arrival, kind, step, writing) : lossOf(arrival, kind, step, writing);
+  const isOther = writing.isShared && (arrival.at === 'accessor' || arrival.at === 'own');
+  const loss = isNamed ? lossOfName : lossOf;
+  const what = isOther ? `sets the property "${writing.name}" instead` : loss(arrival, kind, step, writing);
   if (what !== null) verdict[definition === 'before' ? 'losses' : 'lateLosses'].push({ step, kind, what });
 }
 

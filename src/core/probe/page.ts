@@ -2,7 +2,6 @@
 
 import type { PageViews, Stand } from '../hosts/facts/page.js';
 import { faultOf, refusalOf, stand } from '../hosts/facts/page.js';
-import type { ViewInput } from '../hosts/harness.js';
 import { turn } from '../hosts/turn.js';
 import {
   Controls,
@@ -132,8 +131,11 @@ async function toldOf(page: PageViews, key: string, trial: Trial): Promise<Told>
 function ownFault(trial: Trial): Promise<string | null> {
   return faultOf(async () => {
     const controls = new Controls(trial, trial.samples.map(sampleValue));
+    // What goes wrong while an element renders is its own, too.
+    const rendered = await Promise.allSettled(controls.all.map((one) => one.updateComplete));
     await settle(...controls.all);
     controls.end();
+    for (const one of rendered) if (one.status === 'rejected') throw one.reason;
   });
 }
 
@@ -262,12 +264,30 @@ async function tryReference(page: PageViews, key: string, trial: Trial): Promise
 }
 
 async function tryCustomProperty(page: PageViews, key: string, trial: Trial): Promise<Told> {
-  const input: ViewInput = { className: 'probed', ink: '7px' };
-  const at = await stand(page, key, input);
+  const ink = await inkFor(trial);
+  if (ink === null) return untold('the element takes no value for it from outside');
+  const at = await stand(page, key, { className: 'probed', ink });
   const seen = getComputedStyle(at.element).getPropertyValue(trial.name).trim();
   await at.end();
-  return seen === '7px' ? CROSSES : lost(`the element computes ${shown(seen)}`);
+  return seen === ink ? CROSSES : lost(`the element computes ${shown(seen)}`);
 }
+
+/** A value that an element takes for a custom property: one that is registered may take values of its sort only. */
+async function inkFor({ view: { tag, is }, name }: Trial): Promise<string | null> {
+  const element = document.createElement(tag, is ? { is } : undefined);
+  document.body.append(element);
+  // Elements may not be ready to leave before they have come up.
+  await settle(element as Live);
+  const taken = INKS.find((ink) => {
+    element.style.setProperty(name, ink);
+    return getComputedStyle(element).getPropertyValue(name).trim() === ink;
+  });
+  Element.prototype.remove.call(element);
+  return taken ?? null;
+}
+
+/** A length, a colour, a number, a time, an angle, a percentage, a text (CSS Properties and Values API 1, 5). */
+const INKS = ['7px', 'rgb(1, 2, 3)', '7', '7s', '7deg', '7%', '"seven"'];
 
 /** Mounts a view with these values, to be looked at, ahead of all that waits; gives what takes it away. */
 export async function show(
