@@ -163,7 +163,7 @@ test('a customised built-in element is broken where the host does not bring it u
 test('an attribute that goes by the name of another property is no way to its own', () => {
   const field = componentIn(`class S extends HTMLElement {
     static observedAttributes = ['value'];
-    attributeChangedCallback(n: string, o: string, v: string) { this.defaultValue = v; }
+    attributeChangedCallback(n: string, o: string, v: string) { if (n === 'value') this.defaultValue = v; }
     get defaultValue(): string { return '' } set defaultValue(v) {}
     get value(): string { return '' } set value(v) {}
   } customElements.define('pier-default', S);`);
