@@ -314,6 +314,8 @@ describe('many components into many hosts', () => {
     "go() { this.dispatchEvent(new CustomEvent('rows', { detail: 1, bubbles: true, composed: true })) }",
     "go() { this.attachShadow({ mode: 'open' }).firstChild.dispatchEvent(new CustomEvent('rows', { detail: 1 })) }",
     '/** @readonly */ readonly rows: number = 1;',
+    "static observedAttributes = ['rows']; get rows(): string | null { return this.getAttribute('rows') } set rows(v) { this.setAttribute('rows', v ?? '') }",
+    "static observedAttributes = ['rows']; #r: string | null = null; get rows(): string | null { return this.#r } set rows(v) { this.#r = v } attributeChangedCallback(n: string, o: string, v: string) { if (n === 'rows') this.rows = v }",
     "onrows: (() => void) | null = null; go() { this.dispatchEvent(new CustomEvent('rows', { detail: 1 })) }",
   ].map((body, index) => {
     const source = `/** @slot rows - x\n * @csspart rows - y */ class X extends HTMLElement { ${body} } customElements.define('pier-${index}', X);`;

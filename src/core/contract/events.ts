@@ -13,10 +13,13 @@ export function trappedBy(event: ContractEvent, component: Component): string | 
     : 'it is dispatched inside the shadow tree without composed, so it never leaves it';
 }
 
+const NAMES = new WeakMap<readonly ContractProperty[], ReadonlySet<string>>();
+
 /** Has the element a property for the event's handler, as HTML's own have `onclick` (HTML 8.1.8.1)? */
 export function hasOwnHandler({ name }: ContractEvent, { properties }: Component): boolean {
-  const handler = handlerProperty(name);
-  return properties.some((property) => property.name === handler);
+  const names = NAMES.get(properties) ?? new Set(properties.map((one) => one.name));
+  NAMES.set(properties, names);
+  return names.has(handlerProperty(name));
 }
 
 /** The event whose handler this property is; null for any other property. */

@@ -14,7 +14,7 @@ import type {
   Target,
   VersionProfile,
 } from '../hosts/profile.js';
-import { readArrival } from '../hosts/profile.js';
+import { readArrival, STEPS } from '../hosts/profile.js';
 
 /** A name written in the host in one of its forms, meant for one item. */
 export interface Writing {
@@ -22,10 +22,7 @@ export interface Writing {
   name: string;
   target: Target;
   /** The attribute that carries the item, if it has one. */
-  attribute:
-    | Pick<AttributeLink, 'name' | 'reads'>
-    | Pick<AttributeLink, 'name' | 'reads' | 'reflects'>
-    | null;
+  attribute: (Pick<AttributeLink, 'name' | 'reads'> & Partial<Pick<AttributeLink, 'reflects'>>) | null;
   /** Written under the attribute's name, as against the property's. */
   isAttribute: boolean;
   /** The attribute's name is that of another property, too. */
@@ -42,36 +39,47 @@ export interface Writing {
 }
 
 /** What of a writing tells where its value goes. */
-export type PropertyWriting = Pick<Writing, 'form' | 'name' | 'target' | 'isAttribute' | 'isField'>;
+export type PropertyWriting = Pick<
+  Writing,
+  'form' | 'name' | 'target' | 'isAttribute' | 'isShared' | 'isField'
+>;
 
-/** Where a value goes, and whether that was measured for the very name that is written. */
+/** Where a value goes at a step of its life. */
 export interface Told {
+  /** Whether the element was defined before the host mounted it, or only afterwards. */
+  definition: 'before' | 'after';
+  step: Step;
   arrival: Arrival;
+  /** It was measured for the very name that is written. */
   isNamed: boolean;
 }
 
 /**
- * Where a value of this kind goes at a step, of an element that is defined before the host mounts it, or after. More
- * than one where it depends on what the property holds at the time; none where there is no such step.
+ * Where a value of this kind goes, step by step: more than once at a step where that depends on what the property
+ * holds at the time.
  */
-export function arrivalsOf(
-  writing: Writing,
-  kind: Kind,
-  definition: 'before' | 'after',
-  step: Step,
-  profile: VersionProfile,
-): Told[] {
-  const ordinary = profile.values[writing.form]?.[writing.target][definition][kind][step];
-  if (ordinary === undefined) return [];
-  const told = (text: ArrivalText, isNamed = false) => ({ arrival: readArrival(text), isNamed });
-  if (definition === 'after') {
-    const late = lateLife(writing, kind, profile);
-    if (late) return [told(late[step] ?? ordinary, late[step] !== undefined)];
-    return isWritten(writing, kind, profile) ? [] : [told(ordinary)];
+export function arrivalsOf(writing: Writing, kind: Kind, profile: VersionProfile): Told[] {
+  const facts = profile.values[writing.form]?.[writing.target];
+  if (!facts) return [];
+  const told: Told[] = [];
+  const add = (definition: Told['definition'], step: Step, text: ArrivalText, isNamed: boolean) =>
+    told.push({ definition, step, arrival: readArrival(text), isNamed });
+  const named = namedLife(writing, kind, profile);
+  for (const step of STEPS) {
+    const ordinary = facts.before[kind][step];
+    if (ordinary === undefined) continue;
+    const text = named?.[step];
+    if (text !== undefined) add('before', step, text, true);
+    else
+      for (const one of textsAsMade(writing, kind, step, ordinary, profile)) add('before', step, one, false);
   }
-  const named = namedLife(writing, kind, profile)?.[step];
-  if (named !== undefined) return [told(named, true)];
-  return textsAsMade(writing, kind, step, ordinary, profile).map((text) => told(text));
+  const late = lateLife(writing, kind, profile);
+  if (late === null && isWritten(named, writing, kind, profile)) return told;
+  for (const step of STEPS) {
+    const ordinary = facts.after[kind][step];
+    if (ordinary !== undefined) add('after', step, late?.[step] ?? ordinary, late?.[step] !== undefined);
+  }
+  return told;
 }
 
 /**
@@ -88,8 +96,7 @@ function lateLife({ form, name, attribute }: Writing, kind: Kind, profile: Versi
  * Does it go the same way whether the element is defined or not: to an attribute in place of the property, or to a
  * property that every element has?
  */
-function isWritten(writing: Writing, kind: Kind, profile: VersionProfile): boolean {
-  const named = namedLife(writing, kind, profile);
+function isWritten(named: Life | null, writing: Writing, kind: Kind, profile: VersionProfile): boolean {
   if (named !== null && writing.isAttribute) return true;
   const text =
     named === null && writing.isField ? textAsMade('field', writing, kind, 'mount', profile) : named?.mount;
@@ -101,7 +108,7 @@ function isWritten(writing: Writing, kind: Kind, profile: VersionProfile): boole
  * names of its spelling holds for this one.
  */
 function namedLife(
-  { form, name, isAttribute }: PropertyWriting,
+  { form, name, isAttribute, isShared }: PropertyWriting,
   kind: Kind,
   profile: VersionProfile,
 ): Life | null {
@@ -109,7 +116,7 @@ function namedLife(
   const stand = standFor(kind);
   if (stand === null) return null;
   const own = special === null ? undefined : profile.names[form]?.[special]?.[stand];
-  if (!isAttribute) return own ?? null;
+  if (!isAttribute || isShared) return own ?? null;
   const platform = profile.platform.before[form];
   if (platform && Object.hasOwn(platform, name)) return platform[name]?.[stand] ?? null;
   // The measured element has a property of the name: of a mere attribute this tells only whether it gets through.
@@ -160,8 +167,7 @@ const REFLECTED: readonly Kind[] = ['string', 'empty', 'null'];
 
 /** Does the property keep its text in an attribute of its own name? */
 function isReflected({ name, attribute }: Writing): boolean {
-  const isKept = attribute !== null && 'reflects' in attribute && attribute.reflects;
-  return isKept && attribute.reads === 'string' && attribute.name === kebabCase(name);
+  return attribute?.reflects === true && attribute.reads === 'string' && attribute.name === kebabCase(name);
 }
 
 function textAsMade(

@@ -92,12 +92,13 @@ function passage(parts: readonly unknown[], cross: Passage['cross']): Passage {
 /** The items of a component, in the order of the contract. */
 function passagesOf(component: Component): Passage[] {
   const { tag } = component;
+  const names = new Set(component.properties.map((one) => one.name));
   return [
-    ...component.properties.map((one) => propertyPassage(one, component)),
+    ...component.properties.map((one) => propertyPassage(one, component, names)),
     ...component.attributes.map((one) => {
       const type = { text: one.reads, schema: null };
-      const isShared = component.properties.some((property) => property.name === one.name);
-      return valuePassage('attribute', one.name, type, { ...one, reflects: false }, { isShared });
+      const made = { isShared: names.has(one.name) };
+      return valuePassage('attribute', one.name, type, { ...one, reflects: false }, made);
     }),
     ...component.events.map((one) => eventPassage(one, component)),
     ...component.pairs.map((pair) => ({
@@ -149,13 +150,18 @@ function extending(component: Component, { label, profile }: HostVersion, items:
   return items.map((one) => ({ ...one, conditions: [...one.conditions, ...conditions] }));
 }
 
-function propertyPassage(property: ContractProperty, component: Component): Passage {
+/** `names` are those of all properties of the component. */
+function propertyPassage(
+  property: ContractProperty,
+  component: Component,
+  names: ReadonlySet<string>,
+): Passage {
   const { name, type, attribute, adopted, field } = property;
   if (!property.readonly) {
     const value = valuePassage('property', name, type, attribute, {
       isAdopted: adopted === true,
       isField: field === true,
-      isShared: component.properties.some((one) => one !== property && one.name === attribute?.name),
+      isShared: attribute !== null && attribute.name !== name && names.has(attribute.name),
     });
     const event = eventHandledBy(property, component);
     return event ? handlerPassage(value, event, component) : value;
@@ -178,7 +184,7 @@ function valuePassage(
 ): Passage {
   // The text of a type is not all of it: types of different modules may go by one name.
   const kinds = kindsOf(type, attribute?.reads);
-  const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, made];
+  const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, attribute?.reflects, made];
   return passage(key, (version) => valueCrossing(kind, name, type, attribute, kinds, made, version));
 }
 

@@ -3,7 +3,7 @@
 import type { AttributeReader } from '../contract/types.js';
 import { samplesOf } from '../hosts/facts/samples.js';
 import type { Arrival, Kind, Step, VersionProfile } from '../hosts/profile.js';
-import { readArrival, STEPS } from '../hosts/profile.js';
+import { readArrival } from '../hosts/profile.js';
 import { arrivalsOf, standFor, type Told, type Writing } from './arrivals.js';
 
 export interface Loss {
@@ -34,23 +34,16 @@ export function judge(writing: Writing, profile: VersionProfile): Verdict {
     };
   for (const kind of writing.kinds) {
     addServerLoss(verdict, writing, kind, profile);
-    for (const definition of ['before', 'after'] as const) {
-      for (const step of STEPS) {
-        for (const told of arrivalsOf(writing, kind, definition, step, profile))
-          addArrival(verdict, told, writing, definition, kind, step);
-      }
-    }
+    for (const told of arrivalsOf(writing, kind, profile)) addArrival(verdict, told, writing, kind);
   }
   return verdict;
 }
 
 function addArrival(
   verdict: Verdict,
-  { arrival, isNamed }: Told,
+  { definition, step, arrival, isNamed }: Told,
   writing: Writing,
-  definition: 'before' | 'after',
   kind: Kind,
-  step: Step,
 ): void {
   // Taken over, an own property is gone, and the accessor gets what comes after it.
   if (definition === 'after' && arrival.at === 'own' && writing.isAdopted) return;

@@ -29,7 +29,8 @@ function takenForHandler(item: ItemUse, component: Component, context: RuleConte
   const { host, profile, label } = context.version;
   const property = component.properties.find((one) => one.name === item.name && !one.readonly);
   if (!property) return [];
-  const [form] = host.syntax.valueForms.filter((one) => !one.special && one.only === undefined);
+  const form = host.syntax.valueForms.find((one) => !one.special && one.only === undefined);
+  // Only where values and handlers are written alike can one be taken for the other.
   if (!form?.write(item.name, '').startsWith(item.name)) return [];
   const { losses } = judge(
     {
