@@ -9,16 +9,12 @@ import type {
   ContractProperty,
   TypeInfo,
 } from '../contract/types.js';
-import type { HandlerForm, ValueForm } from '../hosts/host.js';
-import type { Kind } from '../hosts/profile.js';
-import { targetOf } from '../hosts/profile.js';
-import type { Writing } from './arrivals.js';
+import type { HandlerForm } from '../hosts/host.js';
+import { type Made, valueCrossing } from './attempts.js';
 import { isHeard, keepsFirstHandler } from './events.js';
 import { expressionFor, item } from './item.js';
 import { pairCrossing } from './pairs.js';
-import type { ComponentCrossings, Crossing, HostCrossings, HostVersion, Outcome, Tried } from './types.js';
-import type { Verdict } from './values.js';
-import { judge } from './values.js';
+import type { ComponentCrossings, Crossing, HostCrossings, HostVersion, Outcome } from './types.js';
 
 export type {
   ComponentCrossings,
@@ -172,9 +168,6 @@ function propertyPassage(
   });
 }
 
-/** What a property is beside its type. */
-type Made = Partial<Pick<Writing, 'isAdopted' | 'isField' | 'isShared'>>;
-
 function valuePassage(
   kind: 'property' | 'attribute',
   name: string,
@@ -201,118 +194,6 @@ function handlerPassage(value: Passage, event: ContractEvent, component: Compone
       return { ...assigned, outcome: heard.outcome, syntax: heard.syntax, conditions, tried: null };
     },
   };
-}
-
-interface Attempt {
-  form: ValueForm;
-  writing: Writing;
-  verdict: Verdict;
-}
-
-/** Tries every form under every name the item goes by, and takes the best that carries all its kinds of value. */
-function valueCrossing(
-  kind: 'property' | 'attribute',
-  name: string,
-  type: TypeInfo,
-  attribute: AttributeLink | null,
-  kinds: readonly Kind[],
-  made: Made,
-  version: HostVersion,
-): Crossing {
-  const attempts = attemptsFor(name, kinds, attribute, kind === 'property', made, version);
-  const carrying = attempts
-    .filter((one) => one.verdict.losses.length === 0)
-    .sort((a, b) => cost(a) - cost(b));
-  const [best] = carrying;
-  const first = attempts[0];
-  const reason = first ? reasonOf(first, version) : null;
-  if (!best) return item(kind, name, type.text, 'bridge', null, reason, [], first ? triedBy(first) : null);
-  const expression = expressionFor(name);
-  return item(
-    kind,
-    name,
-    type.text,
-    best.form.special ? 'marked' : 'plain',
-    best.form.write(best.writing.name, expression),
-    best.form.special ? reason : null,
-    conditionsOf(best.verdict, version),
-    triedBy(best),
-  );
-}
-
-function triedBy({ form, writing, verdict }: Attempt): Tried {
-  const late = verdict.losses.length === 0 && verdict.lateLosses.length === 0;
-  return { form: form.id, name: writing.name, late };
-}
-
-function attemptsFor(
-  name: string,
-  kinds: readonly Kind[],
-  attribute: AttributeLink | null,
-  isProperty: boolean,
-  made: Made,
-  { host, profile }: HostVersion,
-): Attempt[] {
-  const names = [...new Set([...(isProperty ? [name] : []), ...(attribute ? [attribute.name] : [])])];
-  return names.flatMap((written) =>
-    host.syntax.valueForms
-      .filter(
-        (form) =>
-          form.only === undefined ||
-          (form.only === attribute?.reads && (!isProperty || written === attribute.name)),
-      )
-      .map((form) => {
-        const isAttribute = !isProperty || written !== name;
-        const isShared = isAttribute && made.isShared === true;
-        const target = targetOf(written, !isAttribute || isShared);
-        const writing: Writing = {
-          form: form.id,
-          name: written,
-          target,
-          attribute,
-          isAttribute,
-          isShared,
-          isAdopted: made.isAdopted === true,
-          isField: made.isField === true,
-          kinds,
-        };
-        return { form, writing, verdict: judge(writing, profile) };
-      }),
-  );
-}
-
-/** Ordinary syntax without conditions first, then with conditions, then special syntax. */
-function cost({ form, verdict }: Attempt): number {
-  return (
-    (verdict.lateLosses.length > 0 ? 2 : 0) +
-    (verdict.serverLosses.length > 0 ? 0.75 : 0) +
-    (form.special ? 4 : 0) +
-    (verdict.leaves === null ? 0 : 0.5)
-  );
-}
-
-function reasonOf(attempt: Attempt, { label }: HostVersion): string | null {
-  const loss = attempt.verdict.losses[0];
-  return loss ? `${label} ${loss.what}` : null;
-}
-
-function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] {
-  const late = verdict.lateLosses[0];
-  return [
-    ...(late
-      ? [
-          host.versioned
-            ? `only when the element is defined before ${label} mounts it`
-            : 'only once the element is defined',
-        ]
-      : []),
-    ...(verdict.serverLosses.length > 0
-      ? [`a page that takes over what the server of ${label} printed has it only after it changes`]
-      : []),
-    ...(verdict.leaves !== null && host.versioned
-      ? [`removing it leaves ${verdict.leaves.value} in the ${verdict.leaves.in}`]
-      : []),
-  ];
 }
 
 function eventPassage(event: ContractEvent, component: Component): Passage {
