@@ -31,6 +31,8 @@ class Pier extends HTMLElement {
   get text(): string[] { return [] } set text(v: string[]) {}
   format: (at: Date) => string;
   onMark: (at: number) => string;
+  get onTime(): boolean { return true } set onTime(v) {}
+  onPierPicks: boolean = true;
   onmoor: (() => void) | null = null;
   get level(): 'low' | 'high' { return this.getAttribute('level') }
   set level(v: 'low' | 'high') { this.setAttribute('level', v) }
@@ -124,6 +126,10 @@ rows(
     ['<tide-pier onMark={(at) => String(at)} />', ['error lost-value onMark']],
     ['<tide-pier onMark={format} onmoor={f} />', ['error lost-value onMark']],
     ['<tide-pier onMoor={f} />', ['error dead-handler onMoor']],
+    // What may be a flag arrives.
+    ['<tide-pier onTime={soon} />', []],
+    ['<tide-pier onTime={() => 1} />', ['error lost-value onTime']],
+    ['<tide-pier onPierPicks={f} />', []],
   ],
   (use) => jsx('react@19', use),
 );

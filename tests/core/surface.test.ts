@@ -90,6 +90,16 @@ test('an attribute that goes by the name of another property is no longer just a
   expect(way([property('open')])).toBe('written');
 });
 
+test('a property for the handler of an event is given by that event', () => {
+  const events = [event('deckFull')];
+  const named = (given: ContractEvent[]) =>
+    surface({ properties: [property('ondeckfull'), property('onward')], events: given }).values.map(
+      (one) => one.name,
+    );
+  expect(named(events)).toEqual(['onward']);
+  expect(named([])).toEqual(['ondeckfull', 'onward']);
+});
+
 test('what every element has for assistive technology, and data, are left to the host', () => {
   const { values } = surface({
     properties: [

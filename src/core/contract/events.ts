@@ -13,6 +13,7 @@ export function trappedBy(event: ContractEvent, component: Component): string | 
     : 'it is dispatched inside the shadow tree without composed, so it never leaves it';
 }
 
+/** Names of the properties of a component: every event is looked for among them, in every host. */
 const NAMES = new WeakMap<readonly ContractProperty[], ReadonlySet<string>>();
 
 /** Has the element a property for the event's handler, as HTML's own have `onclick` (HTML 8.1.8.1)? */

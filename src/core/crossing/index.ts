@@ -93,8 +93,7 @@ function passagesOf(component: Component): Passage[] {
     ...component.properties.map((one) => propertyPassage(one, component, names)),
     ...component.attributes.map((one) => {
       const type = { text: one.reads, schema: null };
-      const made = { isShared: names.has(one.name) };
-      return valuePassage('attribute', one.name, type, { ...one, reflects: false }, made);
+      return valuePassage('attribute', one.name, type, { ...one, reflects: false });
     }),
     ...component.events.map((one) => eventPassage(one, component)),
     ...component.pairs.map((pair) => ({
@@ -191,7 +190,8 @@ function handlerPassage(value: Passage, event: ContractEvent, component: Compone
       const heard = eventCrossing(event, component, version);
       if (heard.syntax === null) return assigned;
       const conditions = [`as a handler of ${event.name}`, ...heard.conditions];
-      return { ...assigned, outcome: heard.outcome, syntax: heard.syntax, conditions, tried: null };
+      const { outcome, syntax, reason } = heard;
+      return { ...assigned, outcome, syntax, reason, conditions, tried: null };
     },
   };
 }

@@ -1,6 +1,5 @@
 /** Views in templates, for the hosts that have them. */
 
-import { htmlText } from '../emit/text.js';
 import type { ViewShape } from './harness.js';
 import type { HostSyntax } from './host.js';
 import { attributesOf, pairAttribute } from './view-forms.js';
@@ -36,9 +35,7 @@ export function templateElement(shape: ViewShape, ways: TemplateWays): string {
   ];
   const text = ways.text(`${input}.text`);
   if (shape.slots) {
-    const contents = shape.slots.map((name) =>
-      name === '' ? text : `<span slot="${htmlText(name)}">${text}</span>`,
-    );
+    const contents = shape.slots.map((name) => (name === '' ? text : `${syntax.slot(name)}${text}</div>`));
     return element(parts, contents.join(''));
   }
   if (!shape.content) return element(parts);

@@ -23,37 +23,14 @@ export const lostValue: Rule = {
   },
 };
 
-/** A function that is meant for a property, under a name by which the host writes handlers of events. */
+/** What is meant for a property, under a name by which the host writes handlers of events, as the value it is. */
 function takenForHandler(item: ItemUse, component: Component, context: RuleContext): Complaint[] {
   if (item.form === 'dom' || item.form === 'markup' || eventMeant(item, context)) return [];
-  const { host, profile, label } = context.version;
-  const property = component.properties.find((one) => one.name === item.name && !one.readonly);
-  if (!property) return [];
-  const form = host.syntax.valueForms.find((one) => !one.special && one.only === undefined);
+  const form = context.version.host.syntax.valueForms.find((one) => !one.special && one.only === undefined);
   // Only where values and handlers are written alike can one be taken for the other.
   if (!form?.write(item.name, '').startsWith(item.name)) return [];
-  const { losses } = judge(
-    {
-      form: form.id,
-      name: item.name,
-      target: targetOf(item.name, true),
-      attribute: null,
-      isAttribute: false,
-      isAdopted: false,
-      isField: property.field === true,
-      kinds: ['function'],
-    },
-    profile,
-  );
-  const [loss] = losses;
-  if (!loss) return [];
-  return [
-    {
-      range: item.range,
-      message: `${property.name}: ${label} ${loss.what}.`,
-      cure: cureFor(crossingOf(context, ['property'], property.name), context),
-    },
-  ];
+  const meant = itemMeant(item, component);
+  return meant?.isProperty ? judged({ ...item, kind: 'value', form: form.id }, meant, context) : [];
 }
 
 function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {

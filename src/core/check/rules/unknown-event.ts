@@ -12,6 +12,8 @@ export const unknownEvent: Rule = {
     if (!component) return [];
     return use.items.flatMap((item) => {
       if (item.kind !== 'handler' || eventMeant(item, context)) return [];
+      // A property of that name is what is meant.
+      if (/^on/.test(item.name) && component.properties.some((one) => one.name === item.name)) return [];
       if (PLATFORM_EVENTS.some((event) => handlerNames(item, event, context).includes(item.name))) return [];
       const candidates = component.events.flatMap((event) => handlerNames(item, event.name, context));
       const near = nearest(item.name, candidates);

@@ -21,3 +21,13 @@ function compare(path: string, base: unknown, other: unknown, found: Record<stri
 function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
+
+/** What is different in facts from ordinary ones, key by key; null where nothing is. */
+export function newsIn<Key extends string>(
+  facts: Partial<Record<Key, string>>,
+  ordinary: Partial<Record<Key, string>> = {},
+): Partial<Record<Key, string>> | null {
+  const keys = (Object.keys(facts) as Key[]).filter((key) => facts[key] !== ordinary[key]);
+  if (keys.length === 0) return null;
+  return Object.fromEntries(keys.map((key) => [key, facts[key]])) as Partial<Record<Key, string>>;
+}

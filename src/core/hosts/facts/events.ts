@@ -3,6 +3,7 @@
 import type { ViewShape } from '../harness.js';
 import type { Dispatch, EventStyle, Hearing, HostFacts } from '../profile.js';
 import { DISPATCHES, EVENT_STYLES, PLATFORM_EVENTS } from '../profile.js';
+import { newsIn } from './differences.js';
 import type { PageViews, Stand } from './page.js';
 import { faultOf, refusalOf, stand } from './page.js';
 
@@ -58,10 +59,8 @@ export async function measureOwnHandlers(
   for (const form of forms) {
     for (const style of EVENT_STYLES) {
       const hearings = await hearingsOf(page, ownKeyOf(form, style), STYLED[style], true);
-      const news = DISPATCHES.filter((one) => hearings[one] !== events[form]?.[style]?.[one]);
-      if (news.length === 0) continue;
-      facts[form] ??= {};
-      facts[form][style] = Object.fromEntries(news.map((one) => [one, hearings[one]]));
+      const news = newsIn(hearings, events[form]?.[style]);
+      if (news) facts[form] = { ...facts[form], [style]: news };
     }
   }
   return facts;

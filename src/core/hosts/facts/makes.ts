@@ -1,9 +1,9 @@
 /** Facts about values where a property is of another make: an own field, or one that holds something by itself. */
 
 import type { ViewShape } from '../harness.js';
-import type { HostFacts, Kind, MadeTarget, Make } from '../profile.js';
+import type { HostFacts, Kind, Life, MadeTarget, Make } from '../profile.js';
 import { KINDS, MADE_TARGETS, MAKES } from '../profile.js';
-import type { PageViews } from './page.js';
+import { newsIn } from './differences.js';
 import {
   arrivalAt,
   defineFields,
@@ -11,8 +11,9 @@ import {
   defineReflecting,
   fieldArrival,
   reflectedArrival,
-} from './page.js';
-import { differing, type Kept, lifeOf, TARGET_NAMES, ValueLife } from './values.js';
+} from './elements.js';
+import type { PageViews } from './page.js';
+import { lifeOf, type Measured, TARGET_NAMES, ValueLife } from './values.js';
 
 /** What a property holds that has a value of its own. */
 const HELD: Partial<Record<Make, unknown>> = { string: 'moored', number: 7, boolean: true };
@@ -35,7 +36,7 @@ export function makeShapes(forms: readonly string[]): Record<string, ViewShape> 
   return shapes;
 }
 
-function keptAs(make: Make): Kept {
+function madeAs(make: Make): Measured {
   if (make === 'field') return { before: (tag) => defineFields(tag, NAMES), arrival: fieldArrival };
   if (make === 'reflected')
     return { before: (tag) => defineReflecting(tag, NAMES), arrival: reflectedArrival };
@@ -58,20 +59,29 @@ export async function measureMakes(
     for (const make of MAKES) {
       for (const target of MADE_TARGETS) {
         const key = keyOf(form, make, target);
-        for (const kind of kindsFor(make)) {
-          const life = await lifeOf(kind, () => new ValueLife(page, key, TARGET_NAMES[target], keptAs(make)));
-          const { remove: _remove, ...kept } = life;
-          // What a property makes of undefined is its own affair.
-          const news = differing(make === 'reflected' ? kept : life, values[form]?.[target].before[kind]);
-          if (news === null) continue;
-          facts[form] ??= {};
-          facts[form][make] ??= {};
-          const byTarget = facts[form][make];
-          byTarget[target] ??= {};
-          byTarget[target][kind] = news;
-        }
+        const news = await newsOf(page, key, make, target, values[form]?.[target].before);
+        if (Object.keys(news).length > 0)
+          facts[form] = { ...facts[form], [make]: { ...facts[form]?.[make], [target]: news } };
       }
     }
   }
   return facts;
+}
+
+async function newsOf(
+  page: PageViews,
+  key: string,
+  make: Make,
+  target: MadeTarget,
+  ordinary: Record<Kind, Life> | undefined,
+): Promise<Partial<Record<Kind, Life>>> {
+  const byKind: Partial<Record<Kind, Life>> = {};
+  for (const kind of kindsFor(make)) {
+    const life = await lifeOf(kind, () => new ValueLife(page, key, TARGET_NAMES[target], madeAs(make)));
+    // What such a property makes of undefined is its own affair.
+    if (make === 'reflected') delete life.remove;
+    const news = newsIn(life, ordinary?.[kind]);
+    if (news) byKind[kind] = news;
+  }
+  return byKind;
 }

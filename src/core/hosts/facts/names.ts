@@ -3,10 +3,11 @@
 import type { ViewShape } from '../harness.js';
 import type { HostFacts, Life, NamedKind, NameFacts, Target, ValueFacts } from '../profile.js';
 import { NAMED_KINDS, targetOf } from '../profile.js';
+import { newsIn } from './differences.js';
+import { arrivalAt, defineNoting, lastGiven } from './elements.js';
 import type { PageViews } from './page.js';
-import { arrivalAt, defineNoting, lastGiven } from './page.js';
 import { OWN_NAMES, PLATFORM_NAMES, SPECIAL_NAMES } from './special-names.js';
-import { differing, type Kept, lifeOf, ValueLife } from './values.js';
+import { lifeOf, type Measured, ValueLife } from './values.js';
 
 /** Properties that cannot be set. */
 export const UNWILLING = ['readOnlyLevel', 'throwingLevel'] as const;
@@ -111,9 +112,9 @@ async function measureSet(
       const ordinary = values[form]?.[set.target(name)][set.definition];
       const byKind: Partial<Record<NamedKind, Life>> = {};
       for (const kind of set.kinds) {
-        const kept: Kept = { [set.definition]: set.define, arrival: arrivalAt };
-        const live = () => new ValueLife(page, keyOf(set, form, name, kind), name, kept);
-        const news = differing(await lifeOf(kind, live), ordinary?.[kind]);
+        const measured: Measured = { [set.definition]: set.define, arrival: arrivalAt };
+        const live = () => new ValueLife(page, keyOf(set, form, name, kind), name, measured);
+        const news = newsIn(await lifeOf(kind, live), ordinary?.[kind]);
         if (news) byKind[kind] = news;
       }
       if (Object.keys(byKind).length > 0) byName[name] = byKind;

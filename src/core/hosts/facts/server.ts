@@ -3,8 +3,9 @@
 import type { ServerRenderer, ViewInput, ViewShape, Views } from '../harness.js';
 import type { HostFacts, Kind, ServerFacts, Takeover, Target } from '../profile.js';
 import { arrivalText, KINDS, TARGETS } from '../profile.js';
+import { arrivalAt, defineNoting, passOver } from './elements.js';
 import type { PageViews, Stand } from './page.js';
-import { arrivalAt, consoleErrorsOf, defineNoting, faultOf, passOver, stood } from './page.js';
+import { consoleErrorsOf, faultOf, stood } from './page.js';
 import { samplesOf } from './samples.js';
 import { TARGET_NAMES } from './values.js';
 

@@ -8,13 +8,13 @@ import type {
   HostFacts,
   Kind,
   Life,
-  Step,
   Target,
   ValueFacts,
 } from '../profile.js';
 import { arrivalText, DEFINITIONS, KINDS, TARGETS } from '../profile.js';
+import { arrivalAt, defineNoting } from './elements.js';
 import type { PageViews, Stand } from './page.js';
-import { arrivalAt, defineNoting, faultOf, refusalOf, stand } from './page.js';
+import { faultOf, refusalOf, stand } from './page.js';
 import { samplesOf } from './samples.js';
 
 /** The name that stands for each target. */
@@ -81,8 +81,8 @@ export async function measureValues(page: PageViews, forms: readonly string[]): 
   return facts;
 }
 
-/** What a value's life on an element needs to know of that. */
-export interface Kept {
+/** The element that a value's life is measured on. */
+export interface Measured {
   /** Defines the element before, and after, the host mounts it. */
   before?(tag: string): void;
   after?(tag: string): void;
@@ -90,7 +90,7 @@ export interface Kept {
   arrival(element: HTMLElement, name: string, given: unknown, isFirst: boolean): Arrival;
 }
 
-function noting(definition: Definition): Kept {
+function noting(definition: Definition): Measured {
   const define = (tag: string) => defineNoting(tag, ACCESSORS, OBSERVED);
   return { ...(definition === 'never' ? {} : { [definition]: define }), arrival: arrivalAt };
 }
@@ -121,25 +121,25 @@ export class ValueLife {
   readonly #page: PageViews;
   readonly #key: string;
   readonly #name: string;
-  readonly #kept: Kept;
-  constructor(page: PageViews, key: string, name: string, kept: Kept) {
+  readonly #measured: Measured;
+  constructor(page: PageViews, key: string, name: string, measured: Measured) {
     this.#page = page;
     this.#key = key;
     this.#name = name;
-    this.#kept = kept;
+    this.#measured = measured;
   }
 
   async mount(value: unknown): Promise<ArrivalText> {
-    const [page, key, kept] = [this.#page, this.#key, this.#kept];
+    const [page, key, measured] = [this.#page, this.#key, this.#measured];
     if (refusalOf(page, key) !== null) return 'refused';
     const tag = page.shapes[key]?.tag ?? '';
-    kept.before?.(tag);
+    measured.before?.(tag);
     const fault = await faultOf(async () => {
       this.#stand = await stand(page, key, { values: [value] });
     });
-    kept.after?.(tag);
+    measured.after?.(tag);
     if (this.#stand === null || fault !== null) return 'error';
-    return arrivalText(kept.arrival(this.#stand.element, this.#name, value, true));
+    return arrivalText(measured.arrival(this.#stand.element, this.#name, value, true));
   }
 
   /** `given` is what arrivals are compared with, where it is not the value itself. */
@@ -148,16 +148,10 @@ export class ValueLife {
     if (!standing) return refusalOf(this.#page, this.#key) === null ? 'error' : 'refused';
     const fault = await faultOf(() => standing.update({ values: [value] }));
     if (fault !== null) return 'error';
-    return arrivalText(this.#kept.arrival(standing.element, this.#name, given, false));
+    return arrivalText(this.#measured.arrival(standing.element, this.#name, given, false));
   }
 
   async end(): Promise<void> {
     await faultOf(() => this.#stand?.end());
   }
-}
-
-/** What of a life is different from another; null where nothing is. */
-export function differing(life: Life, ordinary: Life = {}): Life | null {
-  const steps = (Object.keys(life) as Step[]).filter((step) => life[step] !== ordinary[step]);
-  return steps.length === 0 ? null : Object.fromEntries(steps.map((step) => [step, life[step]]));
 }

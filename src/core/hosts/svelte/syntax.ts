@@ -1,6 +1,12 @@
 /** How Svelte markup writes what crosses into an element. */
 
+import { htmlText } from '../../emit/text.js';
 import type { HostSyntax } from '../host.js';
+
+/** Text inside a double-quoted attribute, where braces would hold an expression. */
+export function attributeText(text: string): string {
+  return htmlText(text).replaceAll('{', '&#123;').replaceAll('}', '&#125;');
+}
 
 const attribute = (name: string, expression: string) => `${name}={${expression}}`;
 
@@ -35,7 +41,7 @@ export const syntax: HostSyntax = {
     },
   ],
   pairForms: [{ id: 'bind', write: (property, expression) => attribute(`bind:${property}`, expression) }],
-  slot: (name) => (name === '' ? 'content' : `<div slot="${name}">`),
+  slot: (name) => (name === '' ? 'content' : `<div slot="${attributeText(name)}">`),
   reference: (member) => `element.${member}`,
   customProperty: (name) => `style:${name}={value}`,
 };

@@ -2,7 +2,7 @@
 
 import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
-import { htmlText, stringLiteral } from '../../emit/text.js';
+import { stringLiteral } from '../../emit/text.js';
 import { propertyKey } from '../../emit/typescript.js';
 import { heardBy } from '../wrapping/heard.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
@@ -23,6 +23,7 @@ import {
   writeValues,
 } from '../wrapping/writing.js';
 import { bridgeText } from './bridge.js';
+import { attributeText } from './syntax.js';
 
 /** A variable of one of these names would hide the rune that goes by it with a dollar sign. */
 const RUNES = 'props state derived effect bindable inspect host'.split(' ');
@@ -186,9 +187,7 @@ function writeMarkup(code: CodeWriter, { component, tag, values, slots }: Surfac
   slots.forEach(({ slot, local }, index) => {
     const before = index === 0 ? '  ' : '  -->';
     const after = index === slots.length - 1 ? '' : '<!--';
-    // Braces would hold an expression.
-    const name = htmlText(slot).replaceAll('{', '&#123;').replaceAll('}', '&#125;');
-    const place = `slot="${name}" style="display: contents"`;
+    const place = `slot="${attributeText(slot)}" style="display: contents"`;
     const content =
       slot === ''
         ? '{@render children?.()}'
