@@ -2,7 +2,7 @@
 
 import { fileURLToPath } from 'node:url';
 import type { Component } from '../core/contract/types.js';
-import type { Seen, SeenComponent, SeenModule } from '../core/survey/live/seen.js';
+import type { AskedLink, Seen, SeenComponent, SeenModule } from '../core/survey/live/seen.js';
 import { mayRegister } from '../core/survey/registering/registrations.js';
 import type { OpenedSource } from './contracts/sources.js';
 import { launchChromium } from './engines/chromium.js';
@@ -59,6 +59,7 @@ export async function askLive(
     const url = urls.get(module);
     return url === undefined ? [] : [{ tag, module, url, call }];
   });
+  const links = new Map(components.map((one) => [one.tag, linksOf(one)]));
   const engine = await launchChromium();
   try {
     const silent = new Map<string, string>();
@@ -66,7 +67,11 @@ export async function askLive(
       const page = await engine.open(undefined, bundled.scripts);
       try {
         await page.addScript(pageScript);
-        const seen = await askPage({ page, limit }, { asked, calls, foreign: bundled.foreign }, silent);
+        const seen = await askPage(
+          { page, limit },
+          { asked, calls, links, foreign: bundled.foreign },
+          silent,
+        );
         if (seen) return { engine: `${engine.name} ${engine.version}`, ...seen };
       } finally {
         await page.close();
@@ -88,6 +93,20 @@ interface Registering extends Asked {
   call: string;
 }
 
+interface Questions {
+  asked: readonly Asked[];
+  calls: readonly Registering[];
+  /** By tag. */
+  links: ReadonlyMap<string, readonly AskedLink[]>;
+  foreign: string;
+}
+
+function linksOf({ properties }: Component): AskedLink[] {
+  return properties.flatMap(({ name, attribute }) =>
+    attribute ? [{ attribute: attribute.name, property: name }] : [],
+  );
+}
+
 /** So many at a time, each of which the page gives a while of its own. */
 const AT_A_TIME = { modules: 3, elements: 25 };
 
@@ -97,7 +116,7 @@ const AT_A_TIME = { modules: 3, elements: 25 };
  */
 async function askPage(
   { page, limit }: { page: EnginePage; limit: number },
-  { asked, calls, foreign }: { asked: readonly Asked[]; calls: readonly Registering[]; foreign: string },
+  { asked, calls, links, foreign }: Questions,
   silent: Map<string, string>,
 ): Promise<Seen | null> {
   const step = <T>(name: string, given: unknown) =>
@@ -122,7 +141,8 @@ async function askPage(
   const components: SeenComponent[] = [];
   for (const some of slices(await step<string[]>('tags', foreign), AT_A_TIME.elements)) {
     try {
-      components.push(...(await step<SeenComponent[]>('look', some)));
+      const looked = some.map((tag) => ({ tag, links: links.get(tag) ?? [] }));
+      components.push(...(await step<SeenComponent[]>('look', looked)));
     } catch (error) {
       throw error instanceof PageHung ? silentElements(some, error) : error;
     }

@@ -442,14 +442,31 @@ test.each([
   expect(pier.formAssociated).toBe(expected);
 });
 
+const SEEN: SeenComponent = {
+  tag: 'pier-a',
+  className: 'A',
+  extendsTag: null,
+  formAssociated: false,
+  observed: [],
+  accessors: [],
+  elsewhere: [],
+  methods: [],
+  fields: [],
+  held: { made: {}, shown: {} },
+  reads: {},
+  state: [],
+  root: 'none',
+  slots: [],
+  parts: [],
+  error: null,
+};
+
 test('code and running element are compared item by item', () => {
   const component = componentIn(
     "class A extends HTMLElement { static observedAttributes = ['deck', 'gone']; set deck(v) {} get total() { return 1 } get far() { return 1 } set fare(v) {} crew = 1; hull = 1; get keel() {} set keel(v) {} connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; } } customElements.define('pier-a', A);",
   );
   const seen: SeenComponent = {
-    tag: 'pier-a',
-    className: 'A',
-    extendsTag: null,
+    ...SEEN,
     formAssociated: true,
     observed: ['deck', 'more', 'neverHeard'],
     accessors: [
@@ -460,13 +477,9 @@ test('code and running element are compared item by item', () => {
       { name: '_own', writable: true },
     ],
     elsewhere: ['far', 'further'],
-    methods: [],
     fields: ['total', 'crew', 'keel'],
-    state: [],
     root: 'open',
     slots: ['legend', ''],
-    parts: [],
-    error: null,
   };
   const [compared] = compareLive([component], [seen]);
   expect(compared?.items.map((one) => `${one.kind} ${one.name} ${one.outcome}`)).toEqual([
@@ -492,4 +505,46 @@ test('code and running element are compared item by item', () => {
   ]);
   expect(compareLive([component], []).flatMap((one) => one.items)).toMatchObject([{ outcome: 'code-only' }]);
   expect(compareLive([], [seen]).flatMap((one) => one.items)).toMatchObject([{ outcome: 'live-only' }]);
+});
+
+const TEXTS = (north: string, empty: string, no: string, digit: string, list: string) => ({
+  north,
+  '': empty,
+  false: no,
+  '3': digit,
+  '[3]': list,
+});
+
+test.each([
+  ['open = true', 'true', TEXTS('true', 'true', 'true', 'true', 'true'), null],
+  ['open = true', 'false', {}, 'it starts with false'],
+  [
+    'open = false',
+    'false',
+    TEXTS('true', 'true', 'false', 'true', 'true'),
+    'its attribute reads the text "false" as false',
+  ],
+  ['open = 0', 'true', {}, 'it starts with true'],
+  ['open = 0', '0', TEXTS('"north"', '""', '"false"', '"3"', '"[3]"'), 'its attribute is read as a text'],
+  ['open = 0', '0', TEXTS('NaN', '0', 'NaN', '3', 'NaN'), 'its attribute is read as a number'],
+  ['open = 0', '0', TEXTS('null', 'null', 'false', '3', 'list'), 'its attribute is read as JSON'],
+  ['open = 0', '0', TEXTS('0', '0', '0', '0', '0'), null],
+  ["open = 'it\\'s \\u{41}'", '"it\'s A"', {}, null],
+  ['open = null', 'null', {}, null],
+  ['open = Date.now()', '5', {}, null],
+])('what an element starts with, and how it reads texts: %s, %s', (field, held, reads, detail) => {
+  const component = componentIn(
+    `class A extends HTMLElement { static observedAttributes = ['open']; ${field}; attributeChangedCallback(name, _, text) { if (name === 'open') this.open = text !== null; } } customElements.define('pier-a', A);`,
+  );
+  const seen = {
+    ...SEEN,
+    observed: ['open'],
+    fields: ['open'],
+    held: { made: { open: held }, shown: { open: held } },
+    reads: { open: reads },
+  };
+  const [compared] = compareLive([component], [seen]);
+  const found = compared?.items.find((one) => one.kind === 'property');
+  expect(found).toMatchObject({ outcome: detail === null ? 'agrees' : 'differs' });
+  expect(found?.detail ?? null).toBe(detail);
 });

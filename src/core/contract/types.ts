@@ -23,6 +23,8 @@ export interface AttributeLink {
   name: string;
   reads: AttributeReader;
   reflects: boolean;
+  /** Of one that is read by presence: the text "false" reads as false all the same. */
+  readsFalse?: true;
 }
 
 /** What every item of a contract may say of itself. */

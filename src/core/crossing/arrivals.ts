@@ -22,7 +22,7 @@ export interface Writing {
   name: string;
   target: Target;
   /** The attribute that carries the item, if it has one. */
-  attribute: (Pick<AttributeLink, 'name' | 'reads'> & Partial<Pick<AttributeLink, 'reflects'>>) | null;
+  attribute: (Pick<AttributeLink, 'name' | 'reads'> & Partial<AttributeLink>) | null;
   /** Written under the attribute's name, as against the property's. */
   isAttribute: boolean;
   /** The attribute's name is that of another property, too. */
@@ -33,6 +33,8 @@ export interface Writing {
   isField?: boolean;
   /** Nobody tells whether an attribute carries it, where none is known: what the host writes as text may get there. */
   isUntold?: boolean;
+  /** What the property holds where nothing is written, as code; nothing where that is not known. */
+  initial?: string | undefined;
   kinds: readonly Kind[];
   /** The kinds of value that the property may hold at the time; those that are written where left out. */
   holds?: readonly Kind[];

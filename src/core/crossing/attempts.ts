@@ -11,7 +11,7 @@ import type { Verdict } from './values.js';
 import { judge } from './values.js';
 
 /** What a property is beside its type. */
-export type Made = Partial<Pick<Writing, 'isAdopted' | 'isField' | 'isShared'>>;
+export type Made = Partial<Pick<Writing, 'initial' | 'isAdopted' | 'isField' | 'isShared'>>;
 
 interface Attempt {
   form: ValueForm;
@@ -34,9 +34,12 @@ export function valueCrossing(
     .filter((one) => one.verdict.losses.length === 0)
     .sort((a, b) => cost(a) - cost(b));
   const [best] = carrying;
-  const first = attempts[0];
-  const reason = first ? reasonOf(first, version) : null;
-  if (!best) return item(kind, name, type.text, 'bridge', null, reason, [], first ? triedBy(first) : null);
+  if (!best) {
+    const [first] = attempts;
+    const reason = reasonOf(attempts, version);
+    return item(kind, name, type.text, 'bridge', null, reason, [], first ? triedBy(first) : null);
+  }
+  const ordinary = attempts.filter((one) => !one.form.special);
   const expression = expressionFor(name);
   return item(
     kind,
@@ -44,7 +47,7 @@ export function valueCrossing(
     type.text,
     best.form.special ? 'marked' : 'plain',
     best.form.write(best.writing.name, expression),
-    best.form.special ? reason : null,
+    best.form.special ? reasonOf(ordinary, version) : null,
     conditionsOf(best.verdict, version),
     triedBy(best),
   );
@@ -84,6 +87,7 @@ function attemptsFor(
           isShared,
           isAdopted: made.isAdopted === true,
           isField: made.isField === true,
+          initial: made.initial,
           kinds,
         };
         return { form, writing, verdict: judge(writing, profile) };
@@ -101,9 +105,10 @@ function cost({ form, verdict }: Attempt): number {
   );
 }
 
-function reasonOf(attempt: Attempt, { label }: HostVersion): string | null {
-  const loss = attempt.verdict.losses[0];
-  return loss ? `${label} ${loss.what}` : null;
+/** Why none of these carries the item: what is lost where least is. */
+function reasonOf(attempts: readonly Attempt[], { label }: HostVersion): string | null {
+  const [least] = attempts.map((one) => one.verdict.losses).sort((a, b) => a.length - b.length);
+  return least?.[0] ? `${label} ${least[0].what}` : null;
 }
 
 function conditionsOf(verdict: Verdict, { host, label }: HostVersion): string[] {

@@ -1,5 +1,6 @@
 /** Crossing: contract x profile -> outcome of every item, with the code to write or the reason why not. */
 
+import { startsOtherwise } from '../contract/defaults.js';
 import { eventHandledBy, hasOwnHandler, trappedBy } from '../contract/events.js';
 import { kindsOf } from '../contract/kinds.js';
 import type {
@@ -151,12 +152,13 @@ function propertyPassage(
   component: Component,
   names: ReadonlySet<string>,
 ): Passage {
-  const { name, type, attribute, adopted, field } = property;
+  const { name, type, attribute, adopted, field, default: initial } = property;
   if (!property.readonly) {
     const value = valuePassage('property', name, type, attribute, {
       isAdopted: adopted === true,
       isField: field === true,
       isShared: attribute !== null && attribute.name !== name && names.has(attribute.name),
+      initial,
     });
     const event = eventHandledBy(property, component);
     return event ? handlerPassage(value, event, component) : value;
@@ -176,8 +178,10 @@ function valuePassage(
 ): Passage {
   // The text of a type is not all of it: types of different modules may go by one name.
   const kinds = kindsOf(type, attribute?.reads);
-  const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, attribute?.reflects, made];
-  return passage(key, (version) => valueCrossing(kind, name, type, attribute, kinds, made, version));
+  const initial = kinds.some((one) => startsOtherwise(one, made.initial)) ? made.initial : undefined;
+  const how = { ...made, initial };
+  const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, attribute?.reflects, how];
+  return passage(key, (version) => valueCrossing(kind, name, type, attribute, kinds, how, version));
 }
 
 /** Of a property for the handler of an event: a host that does not set it may hear the event all the same. */

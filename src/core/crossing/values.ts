@@ -1,6 +1,7 @@
 /** Does a value arrive? One way of writing a property or attribute, judged against the measured facts. */
 
-import type { AttributeReader } from '../contract/types.js';
+import { startsOtherwise } from '../contract/defaults.js';
+import type { AttributeLink, AttributeReader } from '../contract/types.js';
 import { samplesOf } from '../hosts/facts/samples.js';
 import type { Arrival, Kind, Step, VersionProfile } from '../hosts/profile.js';
 import { readArrival } from '../hosts/profile.js';
@@ -125,7 +126,7 @@ function lossOf(arrival: Arrival, kind: Kind, step: Step, writing: Writing): str
     case 'own':
       return 'puts an own property in front of the setter, so the element never sees it';
     case 'nowhere':
-      return lossOfNothing(kind, step);
+      return lossOfNothing(kind, step, writing);
     case 'attribute':
       return lossInAttribute(arrival, kind, step, writing);
     case 'error':
@@ -135,22 +136,28 @@ function lossOf(arrival: Arrival, kind: Kind, step: Step, writing: Writing): str
   }
 }
 
-function lossOfNothing(kind: Kind, step: Step): string | null {
+function lossOfNothing(kind: Kind, step: Step, writing: Writing): string | null {
   if (step === 'remove') return null;
   const value = sampleOf(kind, step);
-  return value === false || value === null || value === undefined ? null : `drops ${KIND_WORDS[kind]}`;
+  const isNothing = value === false || value === null || value === undefined;
+  return isNothing ? lossOfLeavingOut(kind, step, writing) : `drops ${KIND_WORDS[kind]}`;
 }
 
-function lossInAttribute(
-  arrival: Arrival,
-  kind: Kind,
-  step: Step,
-  { name, attribute, isUntold }: Writing,
-): string | null {
+/** What is lost where nothing is written in place of a value: the element is as it starts. */
+function lossOfLeavingOut(kind: Kind, step: Step, { initial }: Writing): string | null {
+  return step === 'mount' && startsOtherwise(kind, initial)
+    ? `leaves ${KIND_WORDS[kind]} out, and the element keeps its default, ${initial}`
+    : null;
+}
+
+function lossInAttribute(arrival: Arrival, kind: Kind, step: Step, writing: Writing): string | null {
+  const { name, attribute, isUntold } = writing;
   const written = arrival.name === 'lower-case' ? name.toLowerCase() : arrival.name === 'other' ? '' : name;
   const text =
     arrival.got === undefined || arrival.got === 'absent' ? null : (JSON.parse(arrival.got) as string);
   if (step === 'remove' && text === null) return null;
+  const left = text === null ? lossOfLeavingOut(kind, step, writing) : null;
+  if (left !== null) return left;
   if (!attribute) {
     if (text === null) return null;
     return richLoss(kind) ?? (isUntold ? null : 'writes an attribute, and none is known to set it');
@@ -161,16 +168,18 @@ function lossInAttribute(
     return `writes an attribute "${written}", which the component does not read`;
   const value = step === 'remove' ? undefined : sampleOf(kind, step);
   if (value === undefined || value === null) return text === null ? null : shown;
-  return reads(attribute.reads, text, value)
-    ? null
-    : (richLoss(kind) ?? readingLoss(attribute.reads, text, value));
+  return reads(attribute, text, value) ? null : (richLoss(kind) ?? readingLoss(attribute.reads, text, value));
 }
 
-/** Does this reader make the value out of the text? */
-function reads(reader: AttributeReader, text: string | null, value: unknown): boolean {
+/** Does the attribute's reader make the value out of the text? */
+function reads(
+  { reads: reader, readsFalse }: Pick<AttributeLink, 'reads' | 'readsFalse'>,
+  text: string | null,
+  value: unknown,
+): boolean {
   switch (reader) {
     case 'boolean':
-      return (text !== null) === value;
+      return (text !== null && !(readsFalse && text === 'false')) === value;
     case 'number':
       return typeof value === 'number' && text !== null && Number(text) === value;
     case 'json':

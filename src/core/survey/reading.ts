@@ -9,7 +9,7 @@ import { DIALECTS, EXPORTED_DIALECTS } from './dialects/index.js';
 import { dispatchedEvents } from './events/events.js';
 import { classDoc, declaredEvents, eventMapTypes } from './evidence/declared-events.js';
 import { withDeclarations } from './evidence/declared-members.js';
-import type { EventTypes, LayerContext, LayerEvidence } from './evidence/evidence.js';
+import type { EventTypes, LayerContext, LayerEvidence, PropertyEvidence } from './evidence/evidence.js';
 import { contextOf } from './evidence/evidence.js';
 import type { MarkupEvidence } from './markup/markup.js';
 import { markupIn } from './markup/markup.js';
@@ -85,12 +85,27 @@ function readDeclared(layer: Layer, contextOfLayer: () => LayerContext, tag: str
   return declared;
 }
 
-/** Where some evidence declares all that is for users, ordinary members are left out. */
+/** Where some evidence declares all that is for users, ordinary members only tell what declared ones hold at first. */
 function onlyWhole(found: LayerEvidence[]): LayerEvidence[] {
   if (!found.some((one) => one.whole)) return found;
+  const ordinary = new Map<string, PropertyEvidence>();
+  for (const { properties = [] } of found)
+    for (const one of properties) if (one.origin === 'member') ordinary.set(one.name, one);
+  const withHeld = ({ adopted, ...one }: PropertyEvidence): PropertyEvidence => {
+    const member = ordinary.get(one.name);
+    const initial = one.default ?? member?.default;
+    return {
+      ...one,
+      ...(initial === undefined ? {} : { default: initial }),
+      // What the constructor sets replaces what was set before there was a class.
+      ...(adopted && member?.made !== 'field' ? { adopted } : {}),
+    };
+  };
   return found.map((one) => ({
     ...one,
-    ...(one.properties ? { properties: one.properties.filter((item) => item.origin === 'declared') } : {}),
+    ...(one.properties
+      ? { properties: one.properties.filter((item) => item.origin === 'declared').map(withHeld) }
+      : {}),
     ...(one.methods && !one.whole ? { methods: [] } : {}),
   }));
 }

@@ -1,3 +1,4 @@
+import { startsOtherwise } from '../../contract/defaults.js';
 import { type Kind, kindsOf } from '../../contract/kinds.js';
 import type { Component } from '../../contract/types.js';
 import { judge } from '../../crossing/values.js';
@@ -59,6 +60,7 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
     isAdopted: false,
     isField: meant.field === true,
     isUntold: isUntold(context),
+    initial: meant.default,
     kinds: kindsWritten(item, meant),
     holds: kindsHeld(meant),
   };
@@ -67,16 +69,9 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
   const [loss] = losses;
   if (!loss && isSetToText(item, meant, profile)) return judgedAsSet(item, meant, context);
   if (!loss) return isText && item.value.literal !== undefined ? judgedText(item, meant, context) : [];
-  if (item.value.literal === false) {
-    return [
-      {
-        range: item.range,
-        message: `${meant.name}: ${label} ${loss.what}.`,
-        cure: `Leave ${item.name} out.`,
-      },
-    ];
-  }
-  const cure = cureFor(crossingOf(context, [meant.kind], meant.name), context);
+  const cure = isLeftOut(item, meant)
+    ? `Leave ${item.name} out.`
+    : cureFor(crossingOf(context, [meant.kind], meant.name), context);
   return [
     {
       range: item.range,
@@ -84,6 +79,11 @@ function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] 
       cure: textIn(meant) === 'number' ? withNumber(cure, item, meant.name) : cure,
     },
   ];
+}
+
+/** A flag that is switched off as it is written is off where it is left out, unless the element starts otherwise. */
+function isLeftOut({ value }: ItemUse, meant: Meant): boolean {
+  return value.literal === false && !startsOtherwise('false', meant.default);
 }
 
 /** Are the attributes of the component not known, so that any of its properties may have one? */
@@ -94,7 +94,9 @@ function isUntold({ component }: RuleContext): boolean {
 /** A property that is set to a text: by its type, that may be nothing it can use, or the opposite of what it says. */
 function judgedAsSet(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
   const text = textIn(meant);
-  const isWrong = text === 'lost' || (text === 'reads' && item.value.literal === 'false');
+  // What reads the text "false" as false in an attribute mostly does so of what it is set to.
+  const isTrue = item.value.literal === 'false' && !meant.attribute?.readsFalse;
+  const isWrong = text === 'lost' || (text === 'reads' && isTrue);
   if (!isWrong) return [];
   const what = text === 'reads' ? 'which counts as true' : `and its type is ${meant.type.text}`;
   return [
@@ -138,11 +140,14 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
   }
   if (item.value.literal === undefined) return [];
   if (meant.attribute.reads === 'boolean' && text.toLowerCase() === 'false') {
+    if (meant.attribute.readsFalse && text === 'false') return [];
     return [
       {
         range: item.range,
         message: `${meant.name}: the attribute is there, which reads as true, whatever it says.`,
-        cure: `Leave ${item.name} out.`,
+        cure: startsOtherwise('false', meant.default)
+          ? cureFor(crossing, context)
+          : `Leave ${item.name} out.`,
       },
     ];
   }

@@ -1,8 +1,15 @@
 /** What a server writes of a component: attributes in markup, and the rest for a script of the page. */
 
+import { startsOtherwise } from '../../contract/defaults.js';
 import { trappedBy } from '../../contract/events.js';
 import { kindsOf } from '../../contract/kinds.js';
-import type { AttributeReader, Component, ItemWords, TypeInfo } from '../../contract/types.js';
+import type {
+  AttributeReader,
+  Component,
+  ContractProperty,
+  ItemWords,
+  TypeInfo,
+} from '../../contract/types.js';
 import { freeName, pascalCase } from '../../emit/names.js';
 import { firsts, isAttributeName, isPossibleKey } from './surface.js';
 import type { WrapRequest } from './types.js';
@@ -67,7 +74,7 @@ function itemsOf(component: Component): MarkupItem[] {
     const { name, type, attribute, readonly } = one;
     if (readonly || !isPossibleKey(name)) return [];
     const words = { name, type, choices: choicesOf(type), item: one };
-    const value = attribute && isAttributeName(attribute.name) ? carried(type, attribute.reads) : null;
+    const value = attribute && isAttributeName(attribute.name) ? carried(one, attribute.reads) : null;
     if (attribute && value) return [{ ...words, way: 'attribute', target: attribute.name, value }];
     const plain = valueOfType(type);
     if (plain === null) return [];
@@ -85,9 +92,13 @@ function itemsOf(component: Component): MarkupItem[] {
   return [...properties, ...attributes];
 }
 
-/** What an attribute with this reader is written from; null where no text would be read back as the value. */
-function carried(type: TypeInfo, reads: AttributeReader): MarkupValue | null {
+/** What an attribute with this reader is written from; null where no text, or none at all, would be read back as a value. */
+function carried(
+  { type, default: initial }: Pick<ContractProperty, 'type' | 'default'>,
+  reads: AttributeReader,
+): MarkupValue | null {
   const value = valueOfType(type);
+  if (value === 'boolean' && startsOtherwise('false', initial)) return null;
   if (reads === 'json') return value === null || value === 'function' ? null : 'json';
   if (reads === 'string' || reads === 'custom') return value === 'text' ? 'text' : null;
   return value === reads ? reads : null;

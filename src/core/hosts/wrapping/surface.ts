@@ -1,5 +1,6 @@
 /** What a wrapped component offers its users: names, types, and the way each item takes to the element. */
 
+import { startsOtherwise } from '../../contract/defaults.js';
 import { eventHandledBy, trappedBy } from '../../contract/events.js';
 import { kindsOf, kindsRead } from '../../contract/kinds.js';
 import { isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
@@ -217,12 +218,14 @@ function wayOf(
   return { property: property.name, attribute: way === 'assigned' ? null : attribute, way, pair };
 }
 
-/** The attribute that carries every value of the property's type exactly. */
+/** The attribute that carries every value of the property's type exactly, also by not being there. */
 export function carryingAttribute(property: ContractProperty): SurfaceValue['attribute'] {
-  const { attribute } = property;
+  const { attribute, default: initial } = property;
   if (!attribute || !isAttributeName(attribute.name)) return null;
   const exact = kindsRead(attribute.reads);
-  const carries = kindsOf(property.type, attribute.reads).every((kind) => exact.includes(kind));
+  const carries = kindsOf(property.type, attribute.reads).every(
+    (kind) => exact.includes(kind) && !startsOtherwise(kind, initial),
+  );
   return carries ? { name: attribute.name, isPresence: attribute.reads === 'boolean' } : null;
 }
 

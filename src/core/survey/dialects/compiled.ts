@@ -22,6 +22,7 @@ import { fold } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { isFoldedObject } from '../folding/folded.js';
 import { constructorOf } from '../folding/functions.js';
+import type { Module } from '../modules/modules.js';
 import { callsGiven } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -50,7 +51,7 @@ export const compiled: Dialect = {
     const events = emittersOf(context);
     if (!table) return { events };
     const members = fold(table.node, table.scope);
-    const isOpen = opensUnknown(context);
+    const runtime = runtimeOf(context);
     const at =
       table.node === EMPTY ? context.at(context.layer.node) : placeIn(table.scope.module, table.node);
     const properties: PropertyEvidence[] = [];
@@ -58,7 +59,7 @@ export const compiled: Dialect = {
     const entries = isFoldedObject(members) ? [...members.object] : [];
     const isInner = innerNamesIn(entries);
     for (const [name, entry] of entries) {
-      const read = readMember(name, entry, { isOpen, isInner: isInner(name), at });
+      const read = readMember(name, entry, { runtime, isInner: isInner(name), at });
       if (read && 'text' in read) methods.push(read);
       else if (read) properties.push(read);
     }
@@ -72,20 +73,48 @@ export const compiled: Dialect = {
   },
 };
 
-/**
- * Do members of an unknown type have an attribute, too? It depends on the run-time code that the package holds: by
- * which bits it picks the members to observe.
- */
-function opensUnknown(context: LayerContext): boolean {
+/** What the run-time code that the package holds makes of members. */
+interface Runtime {
+  /** Members of an unknown type have an attribute, too: by which bits it picks the members to observe. */
+  opensUnknown: boolean;
+  /** The text "false" of a flag reads as false. */
+  readsFalse: boolean;
+  /** Values that were set before the class was defined are taken over. */
+  adopts: boolean;
+}
+
+const SIGNS: Record<keyof Runtime, RegExp> = {
+  opensUnknown: /observedAttributes[\s\S]{0,300}?(?:\b31\s*&|&\s*31\b)/,
+  readsFalse:
+    /(?:(["'])false\1\s*!==?\s*\w+\)?\s*&&|===?\s*(["'])false\2\s*\?[^:]{0,10}:)\s*\(?[^)]{0,24}\|\|\s*!!/,
+  adopts: /hasOwnProperty[^;]{0,80}?(\w+)\s*=\s*(\w+)\[(\w+)\];?\s*delete \2\[\3\]/,
+};
+
+function runtimeOf(context: LayerContext): Runtime {
   const { layer, graph } = context;
   const { module } = layer.members?.scope ?? layer;
   const callees = tableCalls(layer).map((call) => callableOf(call.callee, context.scope)?.scope.module);
   // A table that stands apart is handed to what its module imports.
   const imported = layer.members ? module.staticSpecifiers.map((one) => graph.resolve(one, module)) : [];
-  return [...callees, ...imported].some((one) => OPENS_UNKNOWN.test(one?.source ?? ''));
+  const sources = new Set([...callees, ...imported].flatMap((one) => (one ? [one] : [])));
+  const has = (sign: keyof Runtime) => [...sources].some((one) => signsIn(one)[sign]);
+  return { opensUnknown: has('opensUnknown'), readsFalse: has('readsFalse'), adopts: has('adopts') };
 }
 
-const OPENS_UNKNOWN = /observedAttributes[\s\S]{0,300}?(?:\b31\s*&|&\s*31\b)/;
+const KNOWN = new WeakMap<Module, Runtime>();
+
+function signsIn(module: Module): Runtime {
+  const known = KNOWN.get(module);
+  if (known) return known;
+  const has = (sign: keyof Runtime) => SIGNS[sign].test(module.source);
+  const found = {
+    opensUnknown: has('opensUnknown'),
+    readsFalse: has('readsFalse'),
+    adopts: has('adopts'),
+  };
+  KNOWN.set(module, found);
+  return found;
+}
 
 /** The calls that a class is handed to. */
 function tableCalls(layer: Layer): readonly Ast.CallExpression[] {
@@ -168,7 +197,7 @@ function flagsOf(entry: Folded): number | null {
 function readMember(
   name: string,
   entry: Folded,
-  { isOpen, isInner, at }: { isOpen: boolean; isInner: boolean; at: string },
+  { runtime, isInner, at }: { runtime: Runtime; isInner: boolean; at: string },
 ): PropertyEvidence | MethodEvidence | null {
   const flags = flagsOf(entry);
   if (flags === null) return null;
@@ -182,7 +211,7 @@ function readMember(
     };
   }
   // A name with capital letters, which nobody wrote an attribute's name for, is never one in a page of HTML.
-  const mayOpen = isOpen && (given !== undefined || name === name.toLowerCase());
+  const mayOpen = runtime.opensUnknown && (given !== undefined || name === name.toLowerCase());
   const reads =
     READERS.find(([bit]) => (flags & bit) !== 0)?.[1] ??
     (mayOpen && (flags & BITS.unknown) !== 0 ? 'custom' : null);
@@ -197,8 +226,10 @@ function readMember(
           name: typeof given === 'string' && given !== '' ? given : name,
           reads,
           reflects: (flags & BITS.reflects) !== 0,
+          ...(reads === 'boolean' && runtime.readsFalse ? { readsFalse: true as const } : {}),
         }
       : false,
+    ...(runtime.adopts ? { adopted: true as const } : {}),
     internal: isState || isInner,
     state: isState,
     writable: true,

@@ -9,6 +9,7 @@ import type { Folded, FoldedObject } from '../folding/folded.js';
 import { isFoldedObject, isReference } from '../folding/folded.js';
 import { assignedBeside, staticMethod } from '../folding/functions.js';
 import { keyword } from '../types/types.js';
+import { readingBy } from './converters.js';
 
 const READERS: ReadonlyMap<string, AttributeReader> = new Map([
   ['String', 'string'],
@@ -111,12 +112,12 @@ export function readOptions(
   const given = object?.get('attribute') ?? object?.get('attr');
   if (given === false || rest.internal || is('noAttribute')) return { ...rest, attribute: false };
   const mode = object?.get('mode');
-  const reads =
+  const byType = { reads: READERS.get(typeName ?? 'String') ?? ('custom' as const) };
+  const reading =
     mode === 'boolean'
-      ? 'boolean'
-      : object?.has('converter')
-        ? 'custom'
-        : (READERS.get(typeName ?? 'String') ?? 'custom');
+      ? // What is read in this mode turns the text "false" into false as well.
+        { reads: 'boolean' as const, readsFalse: true as const }
+      : (readingBy(object?.get('converter')) ?? byType);
   return {
     ...rest,
     attribute: {
@@ -126,7 +127,7 @@ export function readOptions(
           : attributeCase === 'kebab'
             ? kebabCase(property)
             : property.toLowerCase(),
-      reads,
+      ...reading,
       reflects: is('reflect') || is('reflectToAttribute') || mode === 'reflect' || mode === 'boolean',
     },
   };

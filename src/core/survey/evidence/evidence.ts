@@ -2,6 +2,7 @@
 
 import type {
   AskedOfOthers,
+  AttributeLink,
   AttributeReader,
   ContractEvent,
   ContractNamed,
@@ -20,7 +21,7 @@ import type { Doc } from '../types/docs.js';
 import { docOf, docOfClass, NO_DOC } from '../types/docs.js';
 
 /** What is known of the attribute of a property; `false` when the source says there is none. */
-export type AttributeEvidence = { name?: string; reads?: AttributeReader; reflects?: boolean } | false;
+export type AttributeEvidence = Partial<AttributeLink> | false;
 
 export interface PropertyEvidence {
   name: string;
@@ -48,6 +49,8 @@ export interface PropertyEvidence {
   writable?: boolean;
   /** An own field of each element, or an accessor of its class, where the code makes it one. */
   made?: 'field' | 'accessor';
+  /** A value that was set before the class was defined is taken over. */
+  adopted?: true;
   words: ItemWords;
 }
 

@@ -190,6 +190,7 @@ function finishProperty(
           name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
           reads: platform ?? declared?.reads ?? link?.reads ?? one.reads ?? 'string',
           reflects: declared?.reflects ?? link?.reflects ?? false,
+          ...(declared?.readsFalse ? { readsFalse: true as const } : {}),
         };
   const initial = one.default ?? one.said;
   return {
@@ -199,7 +200,7 @@ function finishProperty(
     readonly: one.readonly === true || one.writable !== true,
     required: one.required === true,
     attribute,
-    ...(adopting.names.has(one.name) || (adopting.declared && one.origin === 'declared')
+    ...(one.adopted || adopting.names.has(one.name) || (adopting.declared && one.origin === 'declared')
       ? { adopted: true as const }
       : {}),
     ...(isField(one) && one.readonly !== true ? { field: true as const } : {}),

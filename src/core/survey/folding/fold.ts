@@ -14,7 +14,7 @@ import { classNamed } from './class-named.js';
 import { foldNew, foldObjectMethod } from './collections.js';
 import { tagUnder } from './element.js';
 import type { Folded } from './folded.js';
-import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
+import { asString, isFoldedObject, isObjectLike, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Scope } from './functions.js';
 import {
   assignedBeside,
@@ -103,7 +103,7 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
     case 'ArrayExpression':
       return foldArray(node, inner);
     case 'ObjectExpression':
-      return foldObject(node, inner);
+      return foldObject(node, inner, (value) => callableOf(value, scope));
     case 'MemberExpression':
       return foldMember(node, scope, depth);
     case 'CallExpression':
@@ -272,6 +272,9 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
     const value = inner(node.arguments[0]);
     const isText = typeof value === 'string' || typeof value === 'number';
     if (callee.name === 'String' && isText) return String(value);
+    if (isText && ['Number', 'parseFloat'].includes(callee.name))
+      return NUMBERS[callee.name]?.(value) ?? UNKNOWN;
+    if (callee.name === 'Boolean' && value !== UNKNOWN) return isObjectLike(value) || Boolean(value);
     if (callee.name === 'Symbol') return UNKNOWN;
   }
   const name = calledName(callee);
@@ -282,6 +285,11 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
   const bindings = calledWith(called, node.arguments, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
 }
+
+const NUMBERS: Readonly<Record<string, (text: string | number) => number>> = {
+  Number,
+  parseFloat: (text) => Number.parseFloat(String(text)),
+};
 
 /** Helpers that compilers write for `[...one, ...other]` and for `{ ...one, ...other }`. */
 const SPREADING = {
@@ -330,19 +338,26 @@ function callbackOf(
   depth: number,
 ): ((...values: Folded[]) => Folded) | null {
   const called: Callable | null = argument ? callableOf(argument, scope) : null;
-  if (!called) return null;
-  return (...values) => {
-    const bindings = new Bindings(called.scope.bindings);
-    for (const [index, parameter] of called.node.params.entries()) {
-      if (parameter.type === 'Identifier') bindings.set(parameter.name, boundTo(values[index], scope));
-      else if (parameter.type === 'ArrayPattern') {
-        const items = values[index];
-        for (const [at, element] of parameter.elements.entries()) {
-          if (element?.type === 'Identifier' && Array.isArray(items))
-            bindings.set(element.name, boundTo(items[at], scope));
-        }
+  return called && ((...values) => runWith(called, values, scope, depth));
+}
+
+/** What a function returns when it is called with folded values. */
+export function foldCalled(called: Callable, values: readonly Folded[]): Folded {
+  steps = 0;
+  return runWith(called, values, called.scope, 0);
+}
+
+function runWith(called: Callable, values: readonly Folded[], scope: Scope, depth: number): Folded {
+  const bindings = new Bindings(called.scope.bindings);
+  for (const [index, parameter] of called.node.params.entries()) {
+    if (parameter.type === 'Identifier') bindings.set(parameter.name, boundTo(values[index], scope));
+    else if (parameter.type === 'ArrayPattern') {
+      const items = values[index];
+      for (const [at, element] of parameter.elements.entries()) {
+        if (element?.type === 'Identifier' && Array.isArray(items))
+          bindings.set(element.name, boundTo(items[at], scope));
       }
     }
-    return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
-  };
+  }
+  return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
 }

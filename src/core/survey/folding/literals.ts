@@ -1,9 +1,11 @@
 /** Templates, lists and objects that are written out, folded part by part. */
 
 import type { Ast } from '../syntax/parse.js';
+import { referenceTo } from './code-behind.js';
 import { entriesOf } from './collections.js';
 import type { Folded } from './folded.js';
 import { asString, isFoldedObject, isObjectLike, UNKNOWN } from './folded.js';
+import type { Callable } from './functions.js';
 import { unwrap } from './functions.js';
 
 /** An object that is filled on the way: `((s = {}).A = 'a', s.B = 'b', s)`, as minifiers write an enum; else null. */
@@ -62,7 +64,15 @@ export function foldArray(node: Ast.ArrayExpression, inner: (node: Ast.Node) => 
   return items;
 }
 
-export function foldObject(node: Ast.ObjectExpression, inner: (node: Ast.Node) => Folded): Folded {
+/** Names under which options have a function that makes a value of a text. */
+const CODE_KEYS: ReadonlySet<string> = new Set(['converter', 'fromAttribute', 'fromView']);
+
+/** `codeOf` gives the function that an expression names or is. */
+export function foldObject(
+  node: Ast.ObjectExpression,
+  inner: (node: Ast.Node) => Folded,
+  codeOf: (node: Ast.Node) => Callable | null,
+): Folded {
   const object = new Map<string, Folded>();
   for (const property of node.properties) {
     if (property.type === 'SpreadElement') {
@@ -71,7 +81,10 @@ export function foldObject(node: Ast.ObjectExpression, inner: (node: Ast.Node) =
       continue;
     }
     const name = keyName(property.key, property.computed, inner);
-    if (name !== null) object.set(name, property.kind === 'init' ? inner(property.value) : UNKNOWN);
+    if (name === null) continue;
+    const code = CODE_KEYS.has(name) && property.value.type !== 'CallExpression' && codeOf(property.value);
+    const value = code ? referenceTo(name, code) : inner(property.value);
+    object.set(name, property.kind === 'init' ? value : UNKNOWN);
   }
   return { object };
 }

@@ -1,9 +1,11 @@
 /** What the code claims beside what the running element shows, item by item. */
 
+import { plainDefault } from '../../contract/defaults.js';
 import { isGlobalProperty } from '../../contract/platform.js';
-import type { Component, ContractProperty } from '../../contract/types.js';
+import type { AttributeReader, Component, ContractProperty } from '../../contract/types.js';
 import { attributesOf } from '../../contract/types.js';
-import type { SeenComponent, SeenMember } from './seen.js';
+import type { ReadTexts, SeenComponent, SeenMember, TriedText } from './seen.js';
+import { TRIED_TEXTS } from './seen.js';
 
 /**
  * `agrees`: both have it. `code-only`: the code says so, the element does not show it. `live-only`: the element
@@ -115,7 +117,10 @@ function addProperties(items: LiveItem[], component: Component, seen: SeenCompon
     const { name } = property;
     const accessor = accessors.get(name);
     const isShown = accessor !== undefined || others.has(name) || isGlobalProperty(name);
-    const detail = propertyDifference(property, accessor, seen);
+    const detail =
+      propertyDifference(property, accessor, seen) ??
+      defaultDifference(property, seen) ??
+      readerDifference(property, seen);
     items.push({
       kind: 'property',
       name,
@@ -141,6 +146,47 @@ function propertyDifference(
   }
   const isField = seen.fields.includes(name) && !seen.elsewhere.includes(name);
   return isField && !field && !readonly ? 'it is an own field of the element' : null;
+}
+
+/** What it holds at first, where the code says something else: as it is made, or once it stands in the page. */
+function defaultDifference(property: ContractProperty, { held }: SeenComponent): string | null {
+  const { name } = property;
+  const said = plainDefault(property.default);
+  const [made, shown] = [held.made[name], held.shown[name]];
+  const start = made ?? shown;
+  if (said === null || start === undefined || said === made || said === shown) return null;
+  return `it starts with ${start}`;
+}
+
+/** How the text of its attribute is read, where that is another way than the code was read to do. */
+function readerDifference({ name, attribute }: ContractProperty, seen: SeenComponent): string | null {
+  const texts = attribute && seen.reads[attribute.name];
+  if (!attribute || !texts || attribute.reads === 'custom') return null;
+  const reader = readerShown(texts, seen.held.made[name]);
+  if (reader === null) return null;
+  if (reader !== attribute.reads) return READER_WORDS[reader];
+  if (reader !== 'boolean' || (texts.false === 'false') === (attribute.readsFalse === true)) return null;
+  return `its attribute reads the text "false" as ${texts.false}`;
+}
+
+const READER_WORDS: Record<AttributeReader, string> = {
+  string: 'its attribute is read as a text',
+  number: 'its attribute is read as a number',
+  boolean: 'its attribute is read by presence',
+  json: 'its attribute is read as JSON',
+  custom: 'its attribute is read in a way of its own',
+};
+
+/** The reader that makes these values of the texts; null where the property shows nothing of them. */
+function readerShown(texts: ReadTexts, before: string | undefined): AttributeReader | null {
+  const values = TRIED_TEXTS.map((text) => texts[text]);
+  const isTrue = (text: TriedText) => texts[text] === 'true';
+  if (TRIED_TEXTS.every((text) => isTrue(text) || (text === 'false' && texts[text] === 'false')))
+    return before === 'true' && values.every((one) => one === 'true') ? null : 'boolean';
+  if (new Set(values).size === 1) return null;
+  if (texts['[3]'] === 'list' && texts['3'] === '3') return 'json';
+  if (texts['3'] === '3') return texts.north === 'NaN' || texts.north === 'null' ? 'number' : null;
+  return TRIED_TEXTS.every((text) => texts[text] === JSON.stringify(text)) ? 'string' : null;
 }
 
 function isPublic(name: string): boolean {

@@ -3,7 +3,15 @@
  * it listens in on the registry and on shadow roots, and looks at each class once everything is loaded.
  */
 
-import type { SeenComponent, SeenMember, SeenModule } from './seen.js';
+import {
+  type AskedLink,
+  type HeldValues,
+  type ReadTexts,
+  type SeenComponent,
+  type SeenMember,
+  type SeenModule,
+  TRIED_TEXTS,
+} from './seen.js';
 
 interface Defined {
   tag: string;
@@ -62,8 +70,11 @@ const STEPS = {
     return defined.filter((one) => !outside.has(one.class)).map((one) => one.tag);
   },
   /** Looks at elements side by side: each is waited for. */
-  async look(tags: readonly string[]): Promise<SeenComponent[]> {
-    return Promise.all(defined.filter((one) => tags.includes(one.tag)).map(look));
+  async look(asked: readonly { tag: string; links: readonly AskedLink[] }[]): Promise<SeenComponent[]> {
+    const links = new Map(asked.map((one) => [one.tag, one.links]));
+    return Promise.all(
+      defined.filter((one) => links.has(one.tag)).map((one) => look(one, links.get(one.tag) ?? [])),
+    );
   },
 };
 Object.assign(globalThis, { suvetLive: STEPS });
@@ -123,7 +134,7 @@ function isPlatform(value: object): boolean {
   );
 }
 
-async function look(one: Defined): Promise<SeenComponent> {
+async function look(one: Defined, links: readonly AskedLink[]): Promise<SeenComponent> {
   const accessors = new Map<string, SeenMember>();
   const methods = new Set<string>();
   const elsewhere = new Set<string>();
@@ -142,7 +153,7 @@ async function look(one: Defined): Promise<SeenComponent> {
       }
     }
   }
-  const instance = await instanceOf(one);
+  const instance = await instanceOf(one, [...accessors.keys(), ...elsewhere]);
   return {
     tag: one.tag,
     className: one.class.name,
@@ -154,25 +165,51 @@ async function look(one: Defined): Promise<SeenComponent> {
     methods: [...methods],
     state: attempt(() => stateOf(one.class), []),
     ...instance,
+    reads: instance.error === null ? readsOf(one, links) : {},
   };
 }
 
-type Instance = Pick<SeenComponent, 'fields' | 'root' | 'slots' | 'parts' | 'error'>;
+/** Gives a fresh element one text after another in each attribute, and reads the property that it drives. */
+function readsOf(one: Defined, links: readonly AskedLink[]): Record<string, ReadTexts> {
+  const reads: Record<string, ReadTexts> = Object.create(null);
+  for (const { attribute, property } of links) {
+    const texts: ReadTexts = {};
+    try {
+      const element = fresh(one);
+      for (const text of TRIED_TEXTS) {
+        Element.prototype.setAttribute.call(element, attribute, text);
+        texts[text] = described(Reflect.get(element, property));
+      }
+      reads[attribute] = texts;
+    } catch {
+      // One that throws at a text tells nothing of how it reads others.
+    }
+  }
+  return reads;
+}
 
-async function instanceOf(one: Defined): Promise<Instance> {
-  const seen: Instance = { fields: [], root: null, slots: [], parts: [], error: null };
-  const options = one.extendsTag ? { is: one.tag } : undefined;
+type Instance = Pick<SeenComponent, 'fields' | 'held' | 'root' | 'slots' | 'parts' | 'error'>;
+
+async function instanceOf(one: Defined, names: readonly string[]): Promise<Instance> {
+  const seen: Instance = {
+    fields: [],
+    held: { made: {}, shown: {} },
+    root: null,
+    slots: [],
+    parts: [],
+    error: null,
+  };
   let element: Element;
   try {
-    // A constructor that throws makes createElement report the error and return an unknown element.
-    element = document.createElement(one.extendsTag ?? one.tag, options);
-    if (!(element instanceof one.class)) element = new one.class();
+    element = fresh(one);
   } catch (error) {
     return { ...seen, error: messageOf(error) };
   }
   try {
+    seen.held.made = heldBy(element, names);
     document.body.append(element);
     await settle(element);
+    seen.held.shown = heldBy(element, names);
     const root = element.shadowRoot ?? closedRoots.get(element) ?? null;
     seen.fields = Object.keys(element);
     seen.root = root === null ? 'none' : closedRoots.has(element) ? 'closed' : 'open';
@@ -187,6 +224,35 @@ async function instanceOf(one: Defined): Promise<Instance> {
   // Elements have members of their own under any name of the platform's.
   Element.prototype.remove.call(element);
   return seen;
+}
+
+/** Throws what the constructor throws. */
+function fresh(one: Defined): Element {
+  const options = one.extendsTag ? { is: one.tag } : undefined;
+  const element = document.createElement(one.extendsTag ?? one.tag, options);
+  // A constructor that throws makes createElement report the error and return an unknown element.
+  return element instanceof one.class ? element : new one.class();
+}
+
+/** What its properties hold, where a literal can stand for it. */
+function heldBy(element: Element, accessors: readonly string[]): HeldValues {
+  const held: HeldValues = Object.create(null);
+  for (const name of new Set([...accessors, ...Object.keys(element)])) {
+    const value = attempt<unknown>(() => Reflect.get(element, name), undefined);
+    if (isPlain(value)) held[name] = described(value);
+  }
+  return held;
+}
+
+function isPlain(value: unknown): boolean {
+  return value === null || ['string', 'number', 'boolean'].includes(typeof value);
+}
+
+/** A plain value as code; of others their kind. */
+function described(value: unknown): string {
+  if (typeof value === 'string') return JSON.stringify(value);
+  if (isPlain(value) || value === undefined) return String(value);
+  return Array.isArray(value) ? 'list' : typeof value;
 }
 
 const messageOf = (error: unknown) => (error instanceof Error ? error.message : String(error));

@@ -6,6 +6,22 @@ export interface SeenMember {
   writable: boolean;
 }
 
+/** Values that a literal can stand for, by the property's name. */
+export type HeldValues = Record<string, string>;
+
+/** An attribute and the property that it drives. */
+export interface AskedLink {
+  attribute: string;
+  property: string;
+}
+
+/** Texts that an attribute is given, one after another: what becomes of them tells how it is read. */
+export const TRIED_TEXTS = ['north', '', 'false', '3', '[3]'] as const;
+export type TriedText = (typeof TRIED_TEXTS)[number];
+
+/** What a property is after each text, as code; what no literal can stand for by its kind. */
+export type ReadTexts = Partial<Record<TriedText, string>>;
+
 export interface SeenComponent {
   tag: string;
   className: string;
@@ -20,6 +36,10 @@ export interface SeenComponent {
   methods: string[];
   /** Own fields of a fresh instance. */
   fields: string[];
+  /** What properties of a fresh instance hold, as code: as it was made, and once it stands in the page. */
+  held: { made: HeldValues; shown: HeldValues };
+  /** What its property makes of an attribute's text, by the attribute's name. */
+  reads: Record<string, ReadTexts>;
   /** Names that the element's own property table marks as inner state. */
   state: string[];
   /** Null where no instance could be made. */

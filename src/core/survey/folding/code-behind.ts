@@ -1,0 +1,19 @@
+/** Functions that folded objects have under names by which others call them with a text: `fromAttribute`. */
+
+import type { Folded, Reference } from './folded.js';
+import { isReference } from './folded.js';
+import type { Callable } from './functions.js';
+
+const CODE = new WeakMap<Reference, Callable>();
+
+/** A reference to a function that can be called. */
+export function referenceTo(name: string, code: Callable): Reference {
+  const reference = { reference: name };
+  CODE.set(reference, code);
+  return reference;
+}
+
+/** The function behind such a reference; null for anything else. */
+export function codeBehind(value: Folded): Callable | null {
+  return isReference(value) ? (CODE.get(value) ?? null) : null;
+}
