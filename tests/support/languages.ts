@@ -5,6 +5,7 @@ export interface Desk {
   words?: string;
   rowCount?: number;
   open?: boolean;
+  moored?: boolean;
   extra?: Record<string, unknown>;
   state?: 'at rest' | 'busy';
   list?: { id: string; level: number | null }[];
@@ -90,6 +91,7 @@ function chain(desk: Desk, literal: (value: unknown) => string, dot: string): st
     call('rowCount', desk.rowCount),
     call('list', desk.list),
     call('open', desk.open),
+    call('moored', desk.moored),
     call('extra', desk.extra),
     call('format', desk.format),
     call('onDeskCall', desk.call),

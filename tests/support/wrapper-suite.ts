@@ -20,7 +20,7 @@ export function proveWrappers(hosts: readonly string[]): void {
     ['firefox', browser(launchFirefox)],
   ] as const;
 
-  const full = { rowCount: 3, open: true, label: 'Deck', value: 'v' };
+  const full = { rowCount: 3, open: true, label: 'Deck', value: 'v', bunks: false };
   const errorsOf = (page: EnginePage) =>
     page.console.filter((line) => line.type === 'error' || line.type === 'uncaught');
 
@@ -70,9 +70,9 @@ export function proveWrappers(hosts: readonly string[]): void {
                 typed: Object.values(full),
                 last: 'Deck|3|true|ADA|true',
               },
-              changed: [true, null, 9, false, 'Bridge', 'v'],
+              changed: [true, null, 9, false, 'Bridge', 'v', true],
               calls: 1,
-              removed: [[], { night: false }, 'x', null, 8, 5, false, '', ''],
+              removed: [[], { night: false }, 'x', null, 8, 5, false, '', '', true],
             });
           },
         );
