@@ -176,6 +176,48 @@ test('an attribute that goes by the name of another property is no way to its ow
   expect(syntax('html')).toBe('value="..."');
 });
 
+test('what a host leaves out is lost where the element starts otherwise', () => {
+  const starting = componentIn(`class F extends HTMLElement {
+    static observedAttributes = ['open', 'low', 'deck', 'berth'];
+    open: boolean = true; low: boolean = false; deck: string | null = 'upper'; berth: string | null = null;
+    attributeChangedCallback(n: string, o: string, v: string) {
+      if (n === 'open') this.open = v !== null;
+      if (n === 'low') this.low = v !== null;
+      if (n === 'deck') this.deck = v;
+      if (n === 'berth') this.berth = v;
+    }
+  } customElements.define('pier-start', F);`);
+  const outcomes = (host: string) =>
+    crossingsOf(starting, openHost(host, '/')).items.map((one) => [one.syntax, one.reason].join(' | '));
+  expect(outcomes('react@18')).toEqual([
+    ' | react@18 leaves false out, and the element keeps its default, true',
+    'low={low ? \'\' : undefined} | react@18 writes false as the text "false", which reads as true',
+    " | react@18 leaves null out, and the element keeps its default, 'upper'",
+    'berth={berth} | ',
+  ]);
+  expect(outcomes('html')).toEqual([
+    'element.open = open | html leaves false out, and the element keeps its default, true',
+    'low="..." | ',
+    "element.deck = deck | html leaves null out, and the element keeps its default, 'upper'",
+    'berth="..." | ',
+  ]);
+  expect(outcomes('node')[0]).toBe(' | node leaves false out, and the element keeps its default, true');
+  expect(outcomes('react@19')[0]).toBe('open={open} | ');
+});
+
+test('a flag that reads the text "false" as false crosses as that text', () => {
+  const member = (options: string) =>
+    componentIn(
+      `class G extends HTMLElement { static properties = { open: ${options} } } customElements.define('pier-flag', G);`,
+    );
+  const syntax = (options: string) =>
+    crossingsOf(member(options), openHost('react@18', '/')).items[0]?.syntax;
+  expect(syntax('{ type: Boolean }')).toBe("open={open ? '' : undefined}");
+  expect(syntax('{ type: Boolean, converter: (text) => text !== null && text !== "false" }')).toBe(
+    'open={open}',
+  );
+});
+
 test('names that a host treats in a way of its own are judged by that', () => {
   const named = componentIn(`class T extends HTMLElement {
     static observedAttributes = ['width', 'href', 'download'];

@@ -13,7 +13,10 @@ function told(component: Component): string[] {
         `${one.name}: ${one.type.text}`,
         one.default === undefined ? '' : ` = ${one.default}`,
         one.readonly ? ' readonly' : '',
-        link ? ` @${link.name}/${link.reads}${link.reflects ? '/reflects' : ''}` : '',
+        link
+          ? ` @${link.name}/${link.reads}${link.readsFalse ? '/false' : ''}${link.reflects ? '/reflects' : ''}`
+          : '',
+        one.adopted ? ' adopted' : '',
         one.inheritedFrom ? ` <${one.inheritedFrom}` : '',
       ].join('');
     }),
@@ -175,6 +178,31 @@ rows('declared members', [
       'f: string @f/string',
       'g: unknown @g/custom',
     ],
+  ],
+  [
+    'converters of its own, as what they make of texts',
+    'static properties = { a: { type: Boolean, converter: flag }, b: { converter: { fromAttribute: (text) => text !== null } }, c: { type: Boolean, converter: { toAttribute: (on) => on ? "yes" : null } }, d: { converter: { fromAttribute(text) { if (text === null) return null; return text; } } }, e: { converter: { fromAttribute: (text) => Number(text) } }, f: { type: Array, converter: (text) => text.split(" ") }, g: { converter: made(flag) }, h: { type: Boolean, converter: { fromAttribute: (text) => text === "yes" } }, i: { type: Boolean, converter: { fromAttribute: (text) => held.get(text) } } }',
+    [
+      'a: boolean @a/boolean/false',
+      'b: boolean @b/boolean',
+      'c: boolean @c/boolean',
+      'd: string @d/string',
+      'e: number @e/number',
+      'f: unknown[] @f/custom',
+      'g: unknown @g/custom',
+      'h: boolean @h/custom',
+      'i: boolean @i/custom',
+    ],
+    "import { flag } from './flag.js'; import { made, held } from 'elsewhere';",
+    {
+      'flag.ts':
+        "const OFF = 'false'; export const flag = (text: string | null) => text !== null && text.toLowerCase() !== OFF;",
+    },
+  ],
+  [
+    'a mode in which the text "false" is false as well',
+    "static properties = { open: { mode: 'boolean' }, deck: { mode: 'reflect' } }",
+    ['open: boolean @open/boolean/false/reflects', 'deck: string @deck/string/reflects'],
   ],
   [
     'a bare type',
@@ -550,4 +578,46 @@ describe('own fields, for which the class has no accessor', () => {
     };
     expect(fields(source, others)).toEqual(['gate']);
   });
+});
+
+const TABLE = '[1, "pier-a", { open: [4], rows: [2], deck: [1], low: [4] }]';
+const SET = 'constructor() { super(); this.open = !0; this.deck = void 0; this.inner = 3; }';
+
+test.each([
+  [
+    'with all of it',
+    'export const proxy = (made, table) => { const read = (text, flags) => 4 & flags ? "false" !== text && ("" === text || !!text) : text; made.prototype.connectedCallback = function () { if (Object.prototype.hasOwnProperty.call(this, name)) { const kept = this[name]; delete this[name], this[name] = kept } }; return made };',
+    [
+      'open: boolean = true @open/boolean/false',
+      'rows: number @rows/number adopted',
+      'deck: string @deck/string',
+      'low: boolean @low/boolean/false adopted',
+    ],
+  ],
+  [
+    'written out',
+    'export function proxy(made, table) { function read(propValue, flags) { return propValue === "false" ? false : propValue === "" || !!propValue; } return made; }',
+    [
+      'open: boolean = true @open/boolean/false',
+      'rows: number @rows/number',
+      'deck: string @deck/string',
+      'low: boolean @low/boolean/false',
+    ],
+  ],
+  [
+    'with none of it',
+    'export const proxy = (made, table) => { if (made.name === "false") made.late = !!table; return made };',
+    [
+      'open: boolean = true @open/boolean',
+      'rows: number @rows/number',
+      'deck: string @deck/string',
+      'low: boolean @low/boolean',
+    ],
+  ],
+])('members that a compiler put into a table, and the code that runs them: %s', (_, runtime, expected) => {
+  const pier = componentIn(
+    `import { proxy } from './run.js'; const Pier = proxy(class extends HTMLElement { ${SET} }, ${TABLE}); customElements.define('pier-a', Pier);`,
+    { 'run.ts': runtime },
+  );
+  expect(told(pier)).toEqual(expected);
 });

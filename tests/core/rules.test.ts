@@ -323,3 +323,50 @@ test('a file that cannot be parsed is a finding, and the rest of it is still rea
     'error source-syntax a.tsx',
   );
 });
+
+const FLAGS = componentIn(`
+class Flags extends HTMLElement {
+  static properties = {
+    open: { type: Boolean, value: true },
+    low: { type: Boolean },
+    lit: { type: Boolean, converter: (text) => text !== null && text !== 'false' },
+  };
+}
+customElements.define('tide-flags', Flags);`);
+
+test.each([
+  ['react@18', 'open={false}', 'lost-value', 'suvet wrap --host react@18'],
+  ['react@18', 'open="false"', 'lost-value', 'suvet wrap --host react@18'],
+  ['react@18', 'low={false}', 'lost-value', 'Leave low out.'],
+  ['react@18', 'low="false"', 'lost-value', 'Leave low out.'],
+  ['react@18', 'lit={false}', undefined, undefined],
+  ['react@18', 'lit="false"', undefined, undefined],
+  ['react@18', 'lit="False"', 'lost-value', 'Leave lit out.'],
+  ['react@19', 'open={false}', undefined, undefined],
+  ['react@19', 'low="false"', 'lost-value', 'Write low={low}'],
+  ['react@19', 'lit="false"', undefined, undefined],
+  ['html', 'open="false"', 'lost-value', 'element.open = open'],
+  ['html', 'low="false"', 'lost-value', 'Leave low out.'],
+  ['html', 'lit="false"', undefined, undefined],
+  ['vue@2.7', ':open="false"', 'lost-value', ':open.prop="open"'],
+  ['vue@2.7', ':low="false"', undefined, undefined],
+])('flags by what they start as and what they read, in %s: %s', (host, attribute, code, cure) => {
+  const version = openHost(host, '/');
+  const ending = ENDINGS[version.host.name] ?? 'tsx';
+  const use = `<tide-flags ${attribute}></tide-flags>`;
+  const text = { tsx: `export const V = () => ${use};`, vue: `<template>${use}</template>` }[ending] ?? use;
+  const [finding] = check({
+    components: [FLAGS],
+    packageName: null,
+    files: [
+      {
+        source: { file: `a.${ending}`, text },
+        uses: usesIn(version.host, `a.${ending}`, text),
+        version,
+        isLoaded: () => true,
+      },
+    ],
+  });
+  expect(finding?.code).toBe(code);
+  if (cure !== undefined) expect(finding?.cure).toContain(cure);
+});
