@@ -2,7 +2,7 @@
 
 import type { AttributeLink } from '../contract/types.js';
 import { kebabCase } from '../emit/names.js';
-import { specialNameOf } from '../hosts/facts/special-names.js';
+import { PLATFORM_NAMES, specialNameOf } from '../hosts/facts/special-names.js';
 import type {
   Arrival,
   ArrivalText,
@@ -79,19 +79,21 @@ export function arrivalsOf(writing: Writing, kind: Kind, profile: VersionProfile
   if (late === null && isWritten(named, writing, kind, profile)) return told;
   for (const step of STEPS) {
     const ordinary = facts.after[kind][step];
+    if (late !== null && step !== 'mount') continue;
     if (ordinary !== undefined) add('after', step, late?.[step] ?? ordinary, late?.[step] !== undefined);
   }
   return told;
 }
 
 /**
- * What holds of a flag of the platform as long as the element is not defined: its attribute is written, and the element
- * reads that in the end. Null for all else.
+ * What holds under a name of the platform's as long as the element is not defined: its attribute is written, and the
+ * element reads that in the end; what comes later reaches the element's own setter. Null for all else.
  */
 function lateLife({ form, name, attribute }: Writing, kind: Kind, profile: VersionProfile): Life | null {
-  const flags = profile.platform.after[form];
-  const isFlag = attribute?.name === name && (kind === 'true' || kind === 'false');
-  return isFlag && flags && Object.hasOwn(flags, name) ? (flags[name]?.[kind] ?? {}) : null;
+  const late = profile.platform.after[form];
+  const stand = standFor(kind);
+  const isWritten = attribute?.name === name && stand !== null && stand !== 'object' && stand !== 'function';
+  return isWritten && late && PLATFORM_NAMES.includes(name) ? (late[name]?.[stand] ?? {}) : null;
 }
 
 /**

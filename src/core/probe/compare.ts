@@ -1,5 +1,6 @@
 /** Tells whether an element shows a value: beside one that plain DOM calls gave the same. Runs in a page. */
 
+import type { AttributeReader } from '../contract/types.js';
 import { turn } from '../hosts/turn.js';
 import type { Trial } from './plan.js';
 import type { Happened } from './result.js';
@@ -81,9 +82,7 @@ function toldBy(trial: Trial, element: Live, { given, twin }: Control, untouched
   const { name } = trial;
   if (trial.kind === 'attribute') {
     const [seen, wanted] = [element.getAttribute(name), given.getAttribute(name)];
-    // Of a flag only the presence of its attribute counts.
-    const isFlag = trial.attribute?.reads === 'boolean' && seen !== null && wanted !== null;
-    return seen === wanted || isFlag
+    return seen === wanted || isReadAlike(seen, wanted, trial.attribute?.reads)
       ? CROSSES
       : lost(`the attribute is ${shown(seen)}, not ${shown(wanted)}`);
   }
@@ -111,6 +110,22 @@ function has({ name, attribute }: Trial, element: Live, value: unknown): boolean
   if (isSame(held, value ?? null)) return true;
   const isFlag = attribute?.reads === 'boolean' && value === false;
   return isFlag && held === null && !element.hasAttribute(attribute.name);
+}
+
+/** Of a flag only the presence of its attribute counts; of JSON, what it stands for. */
+function isReadAlike(
+  seen: string | null,
+  wanted: string | null,
+  reads: AttributeReader | undefined,
+): boolean {
+  if (seen === null || wanted === null) return false;
+  if (reads === 'boolean') return true;
+  if (reads !== 'json') return false;
+  try {
+    return isSame(JSON.parse(seen), JSON.parse(wanted));
+  } catch {
+    return false;
+  }
 }
 
 function writeAttribute(

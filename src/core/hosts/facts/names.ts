@@ -42,13 +42,7 @@ const PLATFORM: Names = {
   target: (name) => targetOf(name, false),
 };
 
-const LATE_FLAGS: Names = {
-  ...PLATFORM,
-  key: 'late flags',
-  names: ['hidden', 'inert', 'autofocus'],
-  definition: 'after',
-  kinds: ['true', 'false'],
-};
+const LATE: Names = { ...PLATFORM, key: 'platform, late', definition: 'after' };
 
 /** Key of a view; elements that are defined later need a tag for each kind of value. */
 function keyOf({ key, definition }: Names, form: string, name: string, kind: NamedKind): string {
@@ -57,7 +51,7 @@ function keyOf({ key, definition }: Names, form: string, name: string, kind: Nam
 
 export function nameShapes(forms: readonly string[]): Record<string, ViewShape> {
   const shapes: Record<string, ViewShape> = {};
-  for (const set of [OWN, PLATFORM, LATE_FLAGS]) {
+  for (const set of [OWN, PLATFORM, LATE]) {
     for (const form of forms) {
       for (const name of set.names) {
         for (const kind of set.kinds) {
@@ -94,7 +88,7 @@ export async function measureNames(
     names: await measureSet(OWN, page, forms, values),
     platform: {
       before: await measureSet(PLATFORM, page, forms, values),
-      after: await measureSet(LATE_FLAGS, page, forms, values),
+      after: await measureSet(LATE, page, forms, values),
     },
   };
 }
@@ -114,7 +108,9 @@ async function measureSet(
       for (const kind of set.kinds) {
         const measured: Measured = { [set.definition]: set.define, arrival: arrivalAt };
         const live = () => new ValueLife(page, keyOf(set, form, name, kind), name, measured);
-        const news = newsIn(await lifeOf(kind, live), ordinary?.[kind]);
+        const { mount, ...later } = await lifeOf(kind, live);
+        // An element that was defined in the meantime has setters of its own.
+        const news = newsIn(set.definition === 'after' ? { mount } : { mount, ...later }, ordinary?.[kind]);
         if (news) byKind[kind] = news;
       }
       if (Object.keys(byKind).length > 0) byName[name] = byKind;

@@ -141,7 +141,9 @@ function claimed(tag: string, className: string, chain: readonly Loose[]): Claim
 
 function claimOf(value: Loose, mayBeUnnamed = false): Claim | null {
   const given = text(value.name) ?? (mayBeUnnamed ? '' : null);
-  const name = mayBeUnnamed && given !== null && isWordForUnnamed(given) ? '' : given;
+  // Comments end a name with a colon, and tools that read them take it along.
+  const name =
+    mayBeUnnamed && given !== null && isWordForUnnamed(given) ? '' : (given?.replace(/:$/, '') ?? null);
   if (name === null || (name === '' && !mayBeUnnamed)) return null;
   const type = isLoose(value.type) ? text(value.type.text) : null;
   return {
