@@ -20,7 +20,7 @@ function told(component: Component): string[] {
         one.inheritedFrom ? ` <${one.inheritedFrom}` : '',
       ].join('');
     }),
-    ...component.attributes.map((one) => `@${one.name}/${one.reads}`),
+    ...component.attributes.map((one) => `@${one.name}/${one.reads}${one.readsFalse ? '/false' : ''}`),
   ];
 }
 
@@ -198,6 +198,11 @@ rows('declared members', [
       'flag.ts':
         "const OFF = 'false'; export const flag = (text: string | null) => text !== null && text.toLowerCase() !== OFF;",
     },
+  ],
+  [
+    'a converter of a property that is not for users, whose attribute is',
+    "static properties = { _deck: { attribute: 'deck', converter: (text) => text !== null && text !== 'false' } }",
+    ['@deck/boolean/false'],
   ],
   [
     'a mode in which the text "false" is false as well',

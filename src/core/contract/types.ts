@@ -53,10 +53,7 @@ export interface ContractProperty extends ItemWords {
 }
 
 /** An attribute that drives no property. */
-export interface ContractAttribute extends ItemWords {
-  name: string;
-  reads: AttributeReader;
-}
+export interface ContractAttribute extends ItemWords, Omit<AttributeLink, 'reflects'> {}
 
 export interface ContractEvent extends ItemWords {
   name: string;

@@ -66,10 +66,8 @@ export interface MethodEvidence {
   words: ItemWords;
 }
 
-export interface AttributeSeen {
+export interface AttributeSeen extends Partial<AttributeLink> {
   name: string;
-  reads?: AttributeReader;
-  reflects?: boolean;
   /** The property this attribute was seen to drive. */
   property?: string;
   observed: boolean;

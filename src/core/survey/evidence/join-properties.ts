@@ -219,8 +219,16 @@ function attributeOfHidden({ evidence: one }: { evidence: PropertyEvidence }): A
   if (!one.attribute || one.origin !== 'declared') return [];
   const name = one.attribute.name ?? one.name.toLowerCase();
   if (isInnerName(name)) return [];
-  const { reads } = one.attribute;
-  return [{ name, ...(reads ? { reads } : {}), observed: true, at: one.words.at ?? '' }];
+  const { reads, readsFalse } = one.attribute;
+  return [
+    {
+      name,
+      ...(reads ? { reads } : {}),
+      ...(readsFalse ? { readsFalse } : {}),
+      observed: true,
+      at: one.words.at ?? '',
+    },
+  ];
 }
 
 function typeByReader(reads: AttributeReader | undefined): TypeInfo {
@@ -232,7 +240,8 @@ function freeAttributes(seen: readonly AttributeSeen[], taken: ReadonlySet<strin
   for (const one of seen) {
     if (taken.has(one.name) || !one.observed) continue;
     const reads = globalReader(one.name) ?? one.reads ?? attributes.get(one.name)?.reads ?? 'string';
-    attributes.set(one.name, { name: one.name, reads, at: one.at });
+    const isOff = reads === 'boolean' && one.readsFalse;
+    attributes.set(one.name, { name: one.name, reads, ...(isOff ? { readsFalse: true } : {}), at: one.at });
   }
   return [...attributes.values()];
 }
