@@ -213,9 +213,12 @@ test('a flag that reads the text "false" as false crosses as that text', () => {
   const syntax = (options: string) =>
     crossingsOf(member(options), openHost('react@18', '/')).items[0]?.syntax;
   expect(syntax('{ type: Boolean }')).toBe("open={open ? '' : undefined}");
-  expect(syntax('{ type: Boolean, converter: (text) => text !== null && text !== "false" }')).toBe(
-    'open={open}',
-  );
+  const converter = 'converter: (text) => text !== null && text !== "false"';
+  expect(syntax(`{ type: Boolean, ${converter} }`)).toBe('open={open}');
+  // Nor do components share what is not the same in both.
+  const both = [member('{ type: Boolean }'), member(`{ type: Boolean, ${converter} }`)];
+  const [one, other] = crossings(both, openHost('react@18', '/')).components;
+  expect(one?.items[0]?.syntax).not.toBe(other?.items[0]?.syntax);
 });
 
 test('names that a host treats in a way of its own are judged by that', () => {

@@ -626,3 +626,15 @@ test.each([
   );
   expect(told(pier)).toEqual(expected);
 });
+
+test('how a class below reads an attribute takes the place of how the one above did', () => {
+  const flag = "converter: (text) => text !== null && text !== 'false'";
+  const pier = componentIn(
+    `class Above extends HTMLElement { static properties = { open: { type: Boolean, ${flag} }, low: { type: Boolean, ${flag} } } }
+    class Pier extends Above { static properties = { open: { type: Boolean } } } customElements.define('pier-a', Pier);`,
+  );
+  expect(told(pier)).toEqual([
+    'open: boolean @open/boolean <Above',
+    'low: boolean @low/boolean/false <Above',
+  ]);
+});

@@ -34,7 +34,8 @@ export function startsOtherwise(kind: Kind, initial: string | undefined): boolea
 export function plainDefault(text: string | undefined): string | null {
   const kind = kindOfDefault(text);
   if (text === undefined || kind === null || kind === 'array' || kind === 'object') return null;
-  if (kind !== 'string' && kind !== 'empty') return kind === 'number' ? String(Number(text)) : text;
+  if (kind !== 'string' && kind !== 'empty')
+    return kind === 'number' ? String(Number(text.replaceAll('_', ''))) : text;
   const escaped = /\\(?:u\{([\da-f]+)\}|u([\da-f]{4})|x([\da-f]{2})|(.))/gis;
   const value = text.slice(1, -1).replace(escaped, (_, long, four, two, char) => {
     if (char !== undefined) return { n: '\n', r: '\r', t: '\t' }[char as string] ?? char;

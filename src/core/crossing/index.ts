@@ -180,7 +180,8 @@ function valuePassage(
   const kinds = kindsOf(type, attribute?.reads);
   const initial = kinds.some((one) => startsOtherwise(one, made.initial)) ? made.initial : undefined;
   const how = { ...made, initial };
-  const key = [kind, name, type.text, kinds, attribute?.name, attribute?.reads, attribute?.reflects, how];
+  const { name: written, reads, reflects, readsFalse } = attribute ?? {};
+  const key = [kind, name, type.text, kinds, written, reads, reflects, readsFalse, how];
   return passage(key, (version) => valueCrossing(kind, name, type, attribute, kinds, how, version));
 }
 

@@ -86,8 +86,8 @@ interface Runtime {
 const SIGNS: Record<keyof Runtime, RegExp> = {
   opensUnknown: /observedAttributes[\s\S]{0,300}?(?:\b31\s*&|&\s*31\b)/,
   readsFalse:
-    /(?:(["'])false\1\s*!==?\s*\w+\)?\s*&&|===?\s*(["'])false\2\s*\?[^:]{0,10}:)\s*\(?[^)]{0,24}\|\|\s*!!/,
-  adopts: /hasOwnProperty[^;]{0,80}?(\w+)\s*=\s*(\w+)\[(\w+)\];?\s*delete \2\[\3\]/,
+    /(?:(["'])false\1\s?!==?\s?\w{1,60}\)?\s?&&|===?\s?(["'])false\2\s?\?[^:]{0,10}:)\s?\(?[^)]{0,24}\|\|\s?!!/,
+  adopts: /hasOwnProperty[^;]{0,80}?\b(\w{1,60})\s?=\s?(\w{1,60})\[(\w{1,60})\];?\s{0,99}delete \2\[\3\]/,
 };
 
 function runtimeOf(context: LayerContext): Runtime {

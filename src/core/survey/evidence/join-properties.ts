@@ -1,7 +1,13 @@
 /** Joins the evidence of a class chain about properties and attributes. */
 
 import { globalReader, isGlobalProperty } from '../../contract/platform.js';
-import type { AttributeReader, ContractAttribute, ContractProperty, TypeInfo } from '../../contract/types.js';
+import type {
+  AttributeLink,
+  AttributeReader,
+  ContractAttribute,
+  ContractProperty,
+  TypeInfo,
+} from '../../contract/types.js';
 import { camelCase } from '../../emit/names.js';
 import { inheritedFrom } from '../classes/class-names.js';
 import type { Layer } from '../classes/layers.js';
@@ -105,7 +111,7 @@ function joinTwo(
     first.attribute === false ||
     second.attribute === false
       ? (second.attribute ?? first.attribute)
-      : { ...first.attribute, ...second.attribute };
+      : { ...readBy(first.attribute, second.attribute), ...second.attribute };
   return {
     ...first,
     ...second,
@@ -125,6 +131,13 @@ function joinTwo(
       ...(second.words.description ? { description: second.words.description } : {}),
     },
   };
+}
+
+/** What a first piece of evidence says of an attribute, but for how it is read where the second says that. */
+function readBy(first: Partial<AttributeLink>, second: Partial<AttributeLink>): Partial<AttributeLink> {
+  if (second.reads === undefined) return first;
+  const { readsFalse: _, ...others } = first;
+  return others;
 }
 
 /** An accessor anywhere in the chain may be what a field of a constructor sets. */
@@ -183,14 +196,15 @@ function finishProperty(
   const declared = one.attribute;
   // What a class takes over from all elements is as it is there, unless the class says otherwise.
   const platform = one.type ? null : globalReader(one.name);
+  const reads = platform ?? (declared || null)?.reads ?? link?.reads ?? one.reads ?? 'string';
   const attribute =
     declared === false || (declared === undefined && !link)
       ? null
       : {
           name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
-          reads: platform ?? declared?.reads ?? link?.reads ?? one.reads ?? 'string',
+          reads,
           reflects: declared?.reflects ?? link?.reflects ?? false,
-          ...(declared?.readsFalse ? { readsFalse: true as const } : {}),
+          ...(declared?.readsFalse && reads === 'boolean' ? { readsFalse: true as const } : {}),
         };
   const initial = one.default ?? one.said;
   return {
