@@ -201,7 +201,10 @@ const MOST_PATHS = 12;
 
 /** The attribute that drives a property, or why there is none. */
 function attributeOf({ attribute, readonly }: ContractProperty, { typesOnly }: Component): string {
-  if (attribute) return `${attribute.name} (${attribute.reads}${attribute.reflects ? ', reflects' : ''})`;
+  if (attribute) {
+    const { name, reads, readsFalse, reflects } = attribute;
+    return `${name} (${reads}${readsFalse ? ', "false" is off' : ''}${reflects ? ', reflects' : ''})`;
+  }
   if (readonly) return 'read only';
   return typesOnly ? 'attribute unknown' : 'no attribute';
 }
