@@ -50,6 +50,47 @@ test('differences, modules that fail and elements that throw are told; the other
   expect(closed.components.flatMap((one) => one.items).every((one) => one.outcome === 'agrees')).toBe(true);
 });
 
+test('what elements start with and how they read texts is asked in the page', async () => {
+  const cwd = folder({
+    'el/sign.js': `
+      class Sign extends HTMLElement {
+        static observedAttributes = ['open', 'rows', 'deck', 'list'];
+        /** @type {boolean} */
+        open = false;
+        /** @type {number} */
+        rows = 3;
+        deck = 'upper';
+        /** @type {string[]} */
+        list = [];
+        constructor() { super(); Reflect.set(this, 'de' + 'ck', 'lower'); }
+        attributeChangedCallback(name, before, text) {
+          if (name === 'open') this.open = text !== null;
+          if (name === 'rows') this.rows = Number(text);
+          if (name === 'deck') this.deck = text;
+          if (name === 'list') this.list = JSON.parse(text);
+          if (text === 'false' && name === 'open') Reflect.set(this, name, false);
+          if (name === 'rows' && text === 'north') Reflect.set(this, name, null);
+        }
+      }
+      customElements.define('pier-sign', Sign);`,
+    'el/fine.js':
+      "class Fine extends HTMLElement { static observedAttributes = ['rows']; rows = 3; attributeChangedCallback(name, before, text) { if (name === 'rows') this.rows = Number(text); } } customElements.define('pier-fine', Fine);",
+  });
+  const live = json<Live>(await suvet(['survey', 'el', '--live', '--json', '--no-cache'], cwd));
+  const told = live.components.flatMap(({ tag, items }) =>
+    items.flatMap((one) =>
+      one.kind === 'property' ? [`${tag} ${one.name} ${one.detail ?? one.outcome}`] : [],
+    ),
+  );
+  expect(told.sort()).toEqual([
+    'pier-fine rows agrees',
+    'pier-sign deck it starts with "lower"',
+    'pier-sign list agrees',
+    'pier-sign open its attribute reads the text "false" as false',
+    'pier-sign rows agrees',
+  ]);
+});
+
 test('a package that holds another build of an element that it also imports is asked by itself', async () => {
   const element =
     "class P extends HTMLElement { static observedAttributes = ['deck']; } customElements.define('pier-a', P);";

@@ -2,7 +2,7 @@
 
 import { kindsOf } from '../contract/kinds.js';
 import { FORM_ATTRIBUTES } from '../contract/platform.js';
-import type { AttributeLink, Component, TypeInfo } from '../contract/types.js';
+import type { AttributeLink, Component, ReadAttribute, TypeInfo } from '../contract/types.js';
 import { setsText } from '../crossing/arrivals.js';
 import type { VersionProfile } from '../hosts/profile.js';
 import { targetOf } from '../hosts/profile.js';
@@ -13,7 +13,7 @@ export interface Meant {
   kind: 'property' | 'attribute';
   type: TypeInfo;
   readonly: boolean;
-  attribute: (Pick<AttributeLink, 'name' | 'reads'> & Partial<AttributeLink>) | null;
+  attribute: (ReadAttribute & Partial<AttributeLink>) | null;
   /** What it holds at first, as code. */
   default?: string;
   /** An own field of the element. */

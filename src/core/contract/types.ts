@@ -18,13 +18,17 @@ export interface TypeInfo {
  */
 export type AttributeReader = 'string' | 'number' | 'boolean' | 'json' | 'custom';
 
-/** The attribute that drives a property. */
-export interface AttributeLink {
+/** An attribute, and what becomes of its text. */
+export interface ReadAttribute {
   name: string;
   reads: AttributeReader;
-  reflects: boolean;
   /** Of one that is read by presence: the text "false" reads as false all the same. */
   readsFalse?: true;
+}
+
+/** The attribute that drives a property. */
+export interface AttributeLink extends ReadAttribute {
+  reflects: boolean;
 }
 
 /** What every item of a contract may say of itself. */
@@ -53,7 +57,7 @@ export interface ContractProperty extends ItemWords {
 }
 
 /** An attribute that drives no property. */
-export interface ContractAttribute extends ItemWords, Omit<AttributeLink, 'reflects'> {}
+export interface ContractAttribute extends ItemWords, ReadAttribute {}
 
 export interface ContractEvent extends ItemWords {
   name: string;

@@ -1,6 +1,6 @@
 /** Which measured facts hold for a writing: those of its very name, of the make of the property, or of names like it. */
 
-import type { AttributeLink } from '../contract/types.js';
+import type { AttributeLink, ReadAttribute } from '../contract/types.js';
 import { kebabCase } from '../emit/names.js';
 import { PLATFORM_NAMES, specialNameOf } from '../hosts/facts/special-names.js';
 import type {
@@ -22,7 +22,7 @@ export interface Writing {
   name: string;
   target: Target;
   /** The attribute that carries the item, if it has one. */
-  attribute: (Pick<AttributeLink, 'name' | 'reads'> & Partial<AttributeLink>) | null;
+  attribute: (ReadAttribute & Partial<AttributeLink>) | null;
   /** Written under the attribute's name, as against the property's. */
   isAttribute: boolean;
   /** The attribute's name is that of another property, too. */
@@ -77,9 +77,8 @@ export function arrivalsOf(writing: Writing, kind: Kind, profile: VersionProfile
   }
   const late = lateLife(writing, kind, profile);
   if (late === null && isWritten(named, writing, kind, profile)) return told;
-  for (const step of STEPS) {
+  for (const step of late === null ? STEPS : (['mount'] as const)) {
     const ordinary = facts.after[kind][step];
-    if (late !== null && step !== 'mount') continue;
     if (ordinary !== undefined) add('after', step, late?.[step] ?? ordinary, late?.[step] !== undefined);
   }
   return told;

@@ -1,7 +1,7 @@
 /** Does a value arrive? One way of writing a property or attribute, judged against the measured facts. */
 
 import { startsOtherwise } from '../contract/defaults.js';
-import type { AttributeLink, AttributeReader } from '../contract/types.js';
+import type { AttributeReader, ReadAttribute } from '../contract/types.js';
 import { samplesOf } from '../hosts/facts/samples.js';
 import type { Arrival, Kind, Step, VersionProfile } from '../hosts/profile.js';
 import { readArrival } from '../hosts/profile.js';
@@ -173,7 +173,7 @@ function lossInAttribute(arrival: Arrival, kind: Kind, step: Step, writing: Writ
 
 /** Does the attribute's reader make the value out of the text? */
 function reads(
-  { reads: reader, readsFalse }: Pick<AttributeLink, 'reads' | 'readsFalse'>,
+  { reads: reader, readsFalse }: Omit<ReadAttribute, 'name'>,
   text: string | null,
   value: unknown,
 ): boolean {

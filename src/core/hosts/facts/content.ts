@@ -2,6 +2,7 @@
 
 import type { ViewShape } from '../harness.js';
 import type { HostFacts } from '../profile.js';
+import { defineMade } from './elements.js';
 import type { PageViews } from './page.js';
 import { faultOf, stand } from './page.js';
 
@@ -32,17 +33,10 @@ export async function measureContent(page: PageViews): Promise<ContentFacts> {
 }
 
 function defineSlotted(tag: string): void {
-  if (customElements.get(tag)) return;
-  customElements.define(
-    tag,
-    class extends HTMLElement {
-      constructor() {
-        super();
-        this.attachShadow({ mode: 'open' }).innerHTML =
-          '<slot></slot><slot name="legend"></slot><p part="scale" style="outline-color: var(--tide-ink)"></p>';
-      }
-    },
-  );
+  defineMade(tag, (element) => {
+    element.attachShadow({ mode: 'open' }).innerHTML =
+      '<slot></slot><slot name="legend"></slot><p part="scale" style="outline-color: var(--tide-ink)"></p>';
+  });
 }
 
 async function measureSlots(page: PageViews): Promise<HostFacts['slots']> {

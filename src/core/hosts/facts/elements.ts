@@ -111,17 +111,24 @@ function described(value: unknown, given: unknown): string {
 /** What a field holds that nobody has set. */
 const UNSET = {};
 
-/** Defines an element with own fields of these names, for which its class has no accessors. */
-export function defineFields(tag: string, names: readonly string[]): void {
+/** Defines an element that is made so. */
+export function defineMade(tag: string, make: (element: HTMLElement) => void): void {
   if (customElements.get(tag)) return;
   customElements.define(
     tag,
     class extends HTMLElement {
       constructor() {
         super();
-        for (const name of names) Object.assign(this, { [name]: UNSET });
+        make(this);
       }
     },
+  );
+}
+
+/** Defines an element with own fields of these names, for which its class has no accessors. */
+export function defineFields(tag: string, names: readonly string[]): void {
+  defineMade(tag, (element) =>
+    Object.assign(element, Object.fromEntries(names.map((name) => [name, UNSET]))),
   );
 }
 

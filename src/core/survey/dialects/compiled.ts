@@ -96,22 +96,19 @@ function runtimeOf(context: LayerContext): Runtime {
   const callees = tableCalls(layer).map((call) => callableOf(call.callee, context.scope)?.scope.module);
   // A table that stands apart is handed to what its module imports.
   const imported = layer.members ? module.staticSpecifiers.map((one) => graph.resolve(one, module)) : [];
-  const sources = new Set([...callees, ...imported].flatMap((one) => (one ? [one] : [])));
-  const has = (sign: keyof Runtime) => [...sources].some((one) => signsIn(one)[sign]);
-  return { opensUnknown: has('opensUnknown'), readsFalse: has('readsFalse'), adopts: has('adopts') };
+  const signs = [...callees, ...imported].flatMap((one) => (one ? [signsIn(one)] : []));
+  return runtimeWhere((sign) => signs.some((one) => one[sign]));
+}
+
+function runtimeWhere(holds: (sign: keyof Runtime) => boolean): Runtime {
+  const signs = Object.keys(SIGNS) as (keyof Runtime)[];
+  return Object.fromEntries(signs.map((sign) => [sign, holds(sign)])) as Record<keyof Runtime, boolean>;
 }
 
 const KNOWN = new WeakMap<Module, Runtime>();
 
 function signsIn(module: Module): Runtime {
-  const known = KNOWN.get(module);
-  if (known) return known;
-  const has = (sign: keyof Runtime) => SIGNS[sign].test(module.source);
-  const found = {
-    opensUnknown: has('opensUnknown'),
-    readsFalse: has('readsFalse'),
-    adopts: has('adopts'),
-  };
+  const found = KNOWN.get(module) ?? runtimeWhere((sign) => SIGNS[sign].test(module.source));
   KNOWN.set(module, found);
   return found;
 }

@@ -1,13 +1,13 @@
 /** Converters of a project's own, which make a value of an attribute's text: followed, they may read as others do. */
 
-import type { AttributeLink } from '../../contract/types.js';
+import type { ReadAttribute } from '../../contract/types.js';
 import { codeBehind } from '../folding/code-behind.js';
 import { foldCalled } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { isFoldedObject } from '../folding/folded.js';
 import type { Callable } from '../folding/functions.js';
 
-type Reading = Pick<AttributeLink, 'reads' | 'readsFalse'>;
+type Reading = Omit<ReadAttribute, 'name'>;
 
 /**
  * How what options have under `converter` reads a text: a function, or an object with one. Null where it only writes,

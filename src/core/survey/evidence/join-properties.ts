@@ -196,7 +196,8 @@ function finishProperty(
   const declared = one.attribute;
   // What a class takes over from all elements is as it is there, unless the class says otherwise.
   const platform = one.type ? null : globalReader(one.name);
-  const reads = platform ?? (declared || null)?.reads ?? link?.reads ?? one.reads ?? 'string';
+  const said = declared === false ? undefined : declared;
+  const reads = platform ?? said?.reads ?? link?.reads ?? one.reads ?? 'string';
   const attribute =
     declared === false || (declared === undefined && !link)
       ? null

@@ -7,32 +7,32 @@
 import type { Found } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { Bindings } from './bindings.js';
 import { callableOf, classAbove, classesFrom, staticMethodOf } from './callables.js';
 import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import { foldNew, foldObjectMethod } from './collections.js';
 import { tagUnder } from './element.js';
 import type { Folded } from './folded.js';
-import { asString, isFoldedObject, isObjectLike, isReference, UNKNOWN } from './folded.js';
+import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Scope } from './functions.js';
-import {
-  assignedBeside,
-  boundTo,
-  calledName,
-  ownName,
-  staticGetter,
-  staticValue,
-  unwrap,
-} from './functions.js';
+import { assignedBeside, calledName, ownName, staticGetter, staticValue, unwrap } from './functions.js';
 import type { Folder } from './interpret.js';
 import { runBody, scopeAt } from './interpret.js';
 import { foldAssigned, keptBefore, leftOf } from './kept.js';
-import { foldArray, foldEnum, foldFilled, foldObject, foldTemplate, isRaw } from './literals.js';
+import {
+  foldArray,
+  foldEnum,
+  foldFilled,
+  foldObject,
+  foldSpread,
+  foldTemplate,
+  isRaw,
+  SPREADING,
+} from './literals.js';
 import { ARRAY_CALLS, foldArrayCall, foldArrayMethod, foldObjectCall, foldTextMethod } from './methods.js';
 import { constantBehind, isExtended, lengthOf } from './named.js';
-import { foldBinary, foldConditional, foldLogical, foldUnary } from './operators.js';
-import { calledWith } from './scopes.js';
+import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
+import { calledWith, calledWithValues } from './scopes.js';
 
 const DEEPEST = 160;
 const MOST_STEPS = 60_000;
@@ -269,13 +269,8 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
   }
   const isGlobal = callee.type === 'Identifier' && !scope.module.declarations.has(callee.name);
   if (isGlobal && node.arguments[0]) {
-    const value = inner(node.arguments[0]);
-    const isText = typeof value === 'string' || typeof value === 'number';
-    if (callee.name === 'String' && isText) return String(value);
-    if (isText && ['Number', 'parseFloat'].includes(callee.name))
-      return NUMBERS[callee.name]?.(value) ?? UNKNOWN;
-    if (callee.name === 'Boolean' && value !== UNKNOWN) return isObjectLike(value) || Boolean(value);
-    if (callee.name === 'Symbol') return UNKNOWN;
+    const value = foldConversion(callee.name, inner(node.arguments[0]));
+    if (value !== null) return value;
   }
   const name = calledName(callee);
   if (SPREADING.lists.test(name)) return foldSpread(node.arguments, inner);
@@ -284,22 +279,6 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
   if (!called || called.node.async || called.node.generator) return UNKNOWN;
   const bindings = calledWith(called, node.arguments, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
-}
-
-const NUMBERS: Readonly<Record<string, (text: string | number) => number>> = {
-  Number,
-  parseFloat: (text) => Number.parseFloat(String(text)),
-};
-
-/** Helpers that compilers write for `[...one, ...other]` and for `{ ...one, ...other }`. */
-const SPREADING = {
-  lists: /^_*(?:spreadArrays?|toConsumableArray|to_consumable_array)$/,
-  objects: /^_+(?:spreadValues|spreadProps|objectSpread2?|object_spread(?:_props)?|assign|extends)\d*$/,
-};
-
-function foldSpread(args: readonly Ast.Argument[], inner: (node: Ast.Node) => Folded): Folded {
-  const lists = args.map(inner).filter((one) => typeof one !== 'boolean');
-  return lists.flatMap((one) => (Array.isArray(one) ? one : [UNKNOWN]));
 }
 
 /** A method of a constant; null when the receiver has none such, so that the callee may still be a known function. */
@@ -348,16 +327,6 @@ export function foldCalled(called: Callable, values: readonly Folded[]): Folded 
 }
 
 function runWith(called: Callable, values: readonly Folded[], scope: Scope, depth: number): Folded {
-  const bindings = new Bindings(called.scope.bindings);
-  for (const [index, parameter] of called.node.params.entries()) {
-    if (parameter.type === 'Identifier') bindings.set(parameter.name, boundTo(values[index], scope));
-    else if (parameter.type === 'ArrayPattern') {
-      const items = values[index];
-      for (const [at, element] of parameter.elements.entries()) {
-        if (element?.type === 'Identifier' && Array.isArray(items))
-          bindings.set(element.name, boundTo(items[at], scope));
-      }
-    }
-  }
+  const bindings = calledWithValues(called, values, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
 }

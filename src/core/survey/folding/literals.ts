@@ -64,6 +64,18 @@ export function foldArray(node: Ast.ArrayExpression, inner: (node: Ast.Node) => 
   return items;
 }
 
+/** Helpers that compilers write for `[...one, ...other]` and for `{ ...one, ...other }`. */
+export const SPREADING = {
+  lists: /^_*(?:spreadArrays?|toConsumableArray|to_consumable_array)$/,
+  objects: /^_+(?:spreadValues|spreadProps|objectSpread2?|object_spread(?:_props)?|assign|extends)\d*$/,
+};
+
+/** What such a helper makes of the lists it is handed. */
+export function foldSpread(args: readonly Ast.Argument[], inner: (node: Ast.Node) => Folded): Folded {
+  const lists = args.map(inner).filter((one) => typeof one !== 'boolean');
+  return lists.flatMap((one) => (Array.isArray(one) ? one : [UNKNOWN]));
+}
+
 /** Names under which options have a function that makes a value of a text. */
 const CODE_KEYS: ReadonlySet<string> = new Set(['converter', 'fromAttribute', 'fromView']);
 

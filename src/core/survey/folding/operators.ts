@@ -84,3 +84,13 @@ export function foldLogical(operator: string, left: Folded, right: () => Folded)
   if (operator === '&&') return truthy ? right() : left;
   return left === null || left === undefined ? right() : left;
 }
+
+/** What a global function that converts values makes of one (`Number(text)`); null for any other function. */
+export function foldConversion(name: string, value: Folded): Folded {
+  if (name === 'Symbol') return UNKNOWN;
+  if (name === 'Boolean') return value === UNKNOWN ? UNKNOWN : isObjectLike(value) || Boolean(value);
+  if (typeof value !== 'string' && typeof value !== 'number') return null;
+  if (name === 'String') return String(value);
+  if (name === 'Number') return Number(value);
+  return name === 'parseFloat' ? Number.parseFloat(String(value)) : null;
+}

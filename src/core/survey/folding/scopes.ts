@@ -4,6 +4,7 @@ import type { Declaration, Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { expressionsOf, isNothing } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
+import type { Folded } from './folded.js';
 import { UNKNOWN } from './folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
 import { boundTo, localDeclarations, unwrap } from './functions.js';
@@ -43,6 +44,24 @@ export function calledWith(
   const bindings = withFallbacks(node, scope, bindParameters(node, args, caller, scope));
   if (asksForArguments(node, scope.module) && args.every((one) => one.type !== 'SpreadElement'))
     bindings.set('arguments', { node: listOf(args), scope: caller });
+  return bindings;
+}
+
+/** What the parameters of a function stand for when it is called with folded values. */
+export function calledWithValues(
+  { node, scope }: Callable,
+  values: readonly Folded[],
+  caller: Scope,
+): Bindings<Bound> {
+  const bindings = new Bindings(scope.bindings);
+  for (const [index, parameter] of node.params.entries()) {
+    const value = values[index];
+    if (parameter.type === 'Identifier') bindings.set(parameter.name, boundTo(value, caller));
+    else if (parameter.type === 'ArrayPattern' && Array.isArray(value)) {
+      for (const [at, element] of parameter.elements.entries())
+        if (element?.type === 'Identifier') bindings.set(element.name, boundTo(value[at], caller));
+    }
+  }
   return bindings;
 }
 

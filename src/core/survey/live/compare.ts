@@ -4,7 +4,7 @@ import { plainDefault } from '../../contract/defaults.js';
 import { isGlobalProperty } from '../../contract/platform.js';
 import type { AttributeReader, Component, ContractProperty } from '../../contract/types.js';
 import { attributesOf } from '../../contract/types.js';
-import type { ReadTexts, SeenComponent, SeenMember, TriedText } from './seen.js';
+import type { ReadTexts, SeenComponent, SeenMember } from './seen.js';
 import { TRIED_TEXTS } from './seen.js';
 
 /**
@@ -169,21 +169,22 @@ function readerDifference({ name, attribute }: ContractProperty, seen: SeenCompo
   return `its attribute reads the text "false" as ${texts.false}`;
 }
 
-const READER_WORDS: Record<AttributeReader, string> = {
+/** A way of reading that texts give away. */
+type ShownReader = Exclude<AttributeReader, 'custom'>;
+
+const READER_WORDS: Record<ShownReader, string> = {
   string: 'its attribute is read as a text',
   number: 'its attribute is read as a number',
   boolean: 'its attribute is read by presence',
   json: 'its attribute is read as JSON',
-  custom: 'its attribute is read in a way of its own',
 };
 
 /** The reader that makes these values of the texts; null where the property shows nothing of them. */
-function readerShown(texts: ReadTexts, before: string | undefined): AttributeReader | null {
-  const values = TRIED_TEXTS.map((text) => texts[text]);
-  const isTrue = (text: TriedText) => texts[text] === 'true';
-  if (TRIED_TEXTS.every((text) => isTrue(text) || (text === 'false' && texts[text] === 'false')))
-    return before === 'true' && values.every((one) => one === 'true') ? null : 'boolean';
-  if (new Set(values).size === 1) return null;
+function readerShown(texts: ReadTexts, before: string | undefined): ShownReader | null {
+  const isUnmoved = new Set(TRIED_TEXTS.map((text) => texts[text])).size === 1;
+  if (TRIED_TEXTS.every((text) => texts[text] === 'true' || (text === 'false' && texts[text] === 'false')))
+    return isUnmoved && before === 'true' ? null : 'boolean';
+  if (isUnmoved) return null;
   if (texts['[3]'] === 'list' && texts['3'] === '3') return 'json';
   if (texts['3'] === '3') return texts.north === 'NaN' || texts.north === 'null' ? 'number' : null;
   return TRIED_TEXTS.every((text) => texts[text] === JSON.stringify(text)) ? 'string' : null;
