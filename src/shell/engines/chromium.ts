@@ -1,6 +1,6 @@
 /** Chromium, as it is installed; never downloaded. */
 
-import type { Browser, Page } from 'puppeteer-core';
+import type { Browser, CDPSession } from 'puppeteer-core';
 import type { Engine } from './engine.js';
 import { LONGEST_STEP, PAGE_ORIGIN } from './engine.js';
 import type { Program } from './programs.js';
@@ -53,15 +53,11 @@ export async function launchChromium(more: readonly string[] = []): Promise<Engi
  */
 async function inTab(browser: Browser): Promise<FreshPage> {
   const page = await browser.newPage();
-  const opened: Page[] = [];
-  page.on('popup', (popup) => {
-    if (popup) opened.push(popup);
-  });
   return {
     page,
     async close() {
-      for (const popup of opened) await popup.close().catch(() => {});
       const session = await page.createCDPSession();
+      await closeOpenedBy(session);
       await session.send('Storage.clearDataForOrigin', { origin: PAGE_ORIGIN, storageTypes: 'all' });
       await session.send('Network.clearBrowserCookies');
       await page.close();
@@ -82,4 +78,15 @@ function flags(): string[] {
     '--no-first-run',
     '--hide-scrollbars',
   ];
+}
+
+/** Closes the windows that a page opened, and those that they did: the browser is asked, since events may be late. */
+async function closeOpenedBy(session: CDPSession): Promise<void> {
+  const { targetInfo } = await session.send('Target.getTargetInfo');
+  const { targetInfos } = await session.send('Target.getTargets');
+  const opened = [targetInfo.targetId];
+  for (const id of opened)
+    opened.push(...targetInfos.filter((one) => one.openerId === id).map((one) => one.targetId));
+  for (const targetId of opened.slice(1))
+    await session.send('Target.closeTarget', { targetId }).catch(() => {});
 }
