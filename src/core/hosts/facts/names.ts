@@ -7,7 +7,7 @@ import { newsIn } from './differences.js';
 import { arrivalAt, defineNoting, lastGiven } from './elements.js';
 import type { PageViews } from './page.js';
 import { OWN_NAMES, PLATFORM_NAMES, SPECIAL_NAMES } from './special-names.js';
-import { lifeOf, type Measured, ValueLife } from './values.js';
+import { lifeOf, type Measured, mountOf, ValueLife } from './values.js';
 
 /** Properties that cannot be set. */
 export const UNWILLING = ['readOnlyLevel', 'throwingLevel'] as const;
@@ -19,6 +19,8 @@ interface Names {
   definition: 'before' | 'after';
   define(tag: string): void;
   kinds: readonly NamedKind[];
+  /** Whether to look no further than what it is mounted with. */
+  onlyMount: boolean;
   /** The sort of name whose facts hold as long as nothing else is known. */
   target(name: string): Target;
 }
@@ -29,6 +31,7 @@ const OWN: Names = {
   definition: 'before',
   define: defineOwn,
   kinds: NAMED_KINDS,
+  onlyMount: false,
   target: (name) => targetOf(name, true),
 };
 
@@ -39,25 +42,31 @@ const PLATFORM: Names = {
   define: (tag) => defineNoting(tag, []),
   // Attributes are read as these.
   kinds: ['string', 'number', 'true', 'false'],
+  onlyMount: false,
   target: (name) => targetOf(name, false),
 };
 
-const LATE: Names = { ...PLATFORM, key: 'platform, late', definition: 'after' };
+/**
+ * An element that is not defined yet has the platform's members like any other, and none of its own that a value could
+ * reach when it is: so it stays undefined here. By the next change it is defined, and has setters of its own.
+ */
+const LATE: Names = {
+  ...PLATFORM,
+  key: 'platform, late',
+  definition: 'after',
+  define: () => {},
+  onlyMount: true,
+};
 
-/** Key of a view; elements that are defined later need a tag for each kind of value. */
-function keyOf({ key, definition }: Names, form: string, name: string, kind: NamedKind): string {
-  return definition === 'after' ? `${key}/${form}/${name}/${kind}` : `${key}/${form}/${name}`;
-}
+const keyOf = ({ key }: Names, form: string, name: string) => `${key}/${form}/${name}`;
 
 export function nameShapes(forms: readonly string[]): Record<string, ViewShape> {
   const shapes: Record<string, ViewShape> = {};
   for (const set of [OWN, PLATFORM, LATE]) {
     for (const form of forms) {
       for (const name of set.names) {
-        for (const kind of set.kinds) {
-          const tag = `suvet-name-${Object.keys(shapes).length}`;
-          shapes[keyOf(set, form, name, kind)] ??= { tag, values: [{ form, name }], handlers: [] };
-        }
+        const tag = `suvet-name-${Object.keys(shapes).length}`;
+        shapes[keyOf(set, form, name)] = { tag, values: [{ form, name }], handlers: [] };
       }
     }
   }
@@ -107,10 +116,9 @@ async function measureSet(
       const byKind: Partial<Record<NamedKind, Life>> = {};
       for (const kind of set.kinds) {
         const measured: Measured = { [set.definition]: set.define, arrival: arrivalAt };
-        const live = () => new ValueLife(page, keyOf(set, form, name, kind), name, measured);
-        const { mount, ...later } = await lifeOf(kind, live);
-        // An element that was defined in the meantime has setters of its own.
-        const news = newsIn(set.definition === 'after' ? { mount } : { mount, ...later }, ordinary?.[kind]);
+        const live = () => new ValueLife(page, keyOf(set, form, name), name, measured);
+        const life = set.onlyMount ? await mountOf(kind, live) : await lifeOf(kind, live);
+        const news = newsIn(life, ordinary?.[kind]);
         if (news) byKind[kind] = news;
       }
       if (Object.keys(byKind).length > 0) byName[name] = byKind;

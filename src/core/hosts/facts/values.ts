@@ -95,6 +95,14 @@ function noting(definition: Definition): Measured {
   return { ...(definition === 'never' ? {} : { [definition]: define }), arrival: arrivalAt };
 }
 
+/** The beginning of such a life. */
+export async function mountOf(kind: Kind, live: () => ValueLife): Promise<Pick<Life, 'mount'>> {
+  const life = live();
+  const mount = await life.mount(samplesOf(kind).first);
+  await life.end();
+  return { mount };
+}
+
 /** The life of a value of this kind; what comes from null or undefined takes another element beside. */
 export async function lifeOf(kind: Kind, live: (life: '' | '-from') => ValueLife): Promise<Life> {
   const { first, next, from } = samplesOf(kind);
