@@ -2,12 +2,12 @@
 
 import { statSync } from 'node:fs';
 import { dirname, extname } from 'node:path';
-import { globSync } from 'tinyglobby';
 import type { Host } from '../core/hosts/host.js';
 import { HOSTS } from '../core/hosts/index.js';
 import type { HostUses } from '../core/hosts/uses.js';
 import { usageError } from './files/error.js';
 import { isInside, readText, realPath, shownPath } from './files/files.js';
+import { filesMatching } from './files/globbing.js';
 
 const PAGES = ['.html', '.htm'];
 const SCRIPTS = ['.js', '.mjs', '.jsx', '.ts', '.mts', '.tsx'];
@@ -28,7 +28,7 @@ export function filesBelow(path: string, cwd: string): string[] {
     );
   }
   if (!isFolder) return [realPath(path)];
-  return globSync(`**/*{${[...ENDINGS].join(',')}}`, {
+  return filesMatching(`**/*{${[...ENDINGS].join(',')}}`, {
     cwd: realPath(path),
     absolute: true,
     ignore: LEFT_OUT,
@@ -43,7 +43,7 @@ export function configsOf(root: string, cwd: string): string[] {
   for (let above = dirname(root); isInside(above, top) && above !== folders.at(-1); above = dirname(above))
     folders.push(above);
   return folders.flatMap((folder) =>
-    globSync('*.config.*', { cwd: folder, absolute: true }).flatMap((path) => readText(path) ?? []),
+    filesMatching('*.config.*', { cwd: folder, absolute: true }).flatMap((path) => readText(path) ?? []),
   );
 }
 

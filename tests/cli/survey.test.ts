@@ -176,6 +176,18 @@ describe('sources', () => {
     expect(await tags('npm:signs/lib/post.js', 'one.js')).toEqual(['pier-one ./one.js', 'pier-post .']);
   });
 
+  test('folders with the names of modules are folders', async () => {
+    const place = folder({
+      'docs/chart.js/notes.md': '# Notes',
+      'docs/chart.js/mark.js': element('pier-one'),
+    });
+    for (const source of ['.', 'docs/*.js']) {
+      const { stdout, stderr, code } = await suvet(['survey', source], place);
+      expect({ stderr, code }).toEqual({ stderr: '', code: 0 });
+      expect(stdout).toContain('1 component,');
+    }
+  });
+
   test('loops of symbolic links end', async () => {
     const place = folder({ 'a.js': element('pier-one') });
     mkdirSync(join(place, 'deep'));

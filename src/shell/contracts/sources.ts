@@ -9,6 +9,7 @@ import { isDeclaration } from '../../core/survey/syntax/file-names.js';
 import type { SuvetError } from '../files/error.js';
 import { missingError, usageError } from '../files/error.js';
 import { findUp, isInside, readText, realPath, shownPath } from '../files/files.js';
+import { filesMatching } from '../files/globbing.js';
 import {
   developmentFolders,
   entryFiles,
@@ -20,6 +21,7 @@ import {
 import { resolver } from '../packages/resolver.js';
 
 const SOURCE_FILES = '**/*.{js,mjs,jsx,ts,mts,tsx}';
+const SOURCE_FILE = /\.[cm]?[jt]sx?$/;
 const LEFT_OUT = ['**/node_modules/**', '**/*.{test,spec,stories,story}.*', '**/__tests__/**', '**/.*/**'];
 
 /** A source as the user names it, opened: the modules it means and how to read them. */
@@ -49,7 +51,8 @@ export function openSource(source: string, cwd: string): OpenedSource {
   }
   if (isDynamicPattern(source)) {
     const files = globSync(source, { cwd, absolute: true, ignore: LEFT_OUT })
-      // Declarations count where the pattern asks for them.
+      // A folder stands for the modules in it. Declarations count where the pattern asks for them.
+      .filter((path) => SOURCE_FILE.test(path))
       .filter((path) => /\.d\.\w*ts$/.test(source) || !isDeclaration(path))
       .sort();
     if (files.length > 0) return openFiles(source, files.map(realPath), cwd);
@@ -91,7 +94,7 @@ function installedFolder(name: string, cwd: string): string | null {
 }
 
 function openFolder(source: string, folder: string, cwd: string): OpenedSource {
-  const found = globSync(SOURCE_FILES, {
+  const found = filesMatching(SOURCE_FILES, {
     cwd: folder,
     absolute: true,
     ignore: LEFT_OUT,

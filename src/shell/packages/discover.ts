@@ -2,8 +2,8 @@
 
 import { readFileSync } from 'node:fs';
 import { dirname, join, relative, sep } from 'node:path';
-import { globSync } from 'tinyglobby';
 import { isInside } from '../files/files.js';
+import { filesMatching } from '../files/globbing.js';
 import { elementPackages } from './element-packages.js';
 import { hostsOfFolder } from './hosts.js';
 import { readPackage } from './packages.js';
@@ -31,11 +31,14 @@ const REGISTERS =
  * pages. Reads text only, nothing is parsed or run.
  */
 export function discover(root: string): Discovered {
-  const packages = globSync('**/package.json', { cwd: root, absolute: true, ignore: LEFT_OUT, deep: 4 }).map(
-    (path) => dirname(path),
-  );
+  const packages = filesMatching('**/package.json', {
+    cwd: root,
+    absolute: true,
+    ignore: LEFT_OUT,
+    deep: 4,
+  }).map((path) => dirname(path));
   const folders = packages.includes(root) ? packages : [...packages, root];
-  const registering = globSync('**/*.{js,mjs,jsx,ts,mts,tsx}', {
+  const registering = filesMatching('**/*.{js,mjs,jsx,ts,mts,tsx}', {
     cwd: root,
     absolute: true,
     ignore: LEFT_OUT,
@@ -47,7 +50,7 @@ export function discover(root: string): Discovered {
     const [host] = hostsOfFolder(folder);
     return host ? [{ path: shown(folder, root), host }] : [];
   });
-  const pages = globSync('**/*.{html,htm}', { cwd: root, absolute: true, ignore: LEFT_OUT })
+  const pages = filesMatching('**/*.{html,htm}', { cwd: root, absolute: true, ignore: LEFT_OUT })
     .map((path) => dirname(path))
     .filter(
       (folder) => !applications.some((one) => one.path !== '.' && isInside(folder, join(root, one.path))),

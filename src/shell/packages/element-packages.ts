@@ -1,9 +1,9 @@
 /** Installed dependencies that hold elements, as their files say at a glance. */
 
 import { join } from 'node:path';
-import { globSync } from 'tinyglobby';
 import { isDeclaration } from '../../core/survey/syntax/file-names.js';
 import { isInside, readText, realPath } from '../files/files.js';
+import { filesMatching } from '../files/globbing.js';
 import { type PackageManifest, readPackage } from './packages.js';
 
 /** A call of the registry with a tag that is written out, or a decorator, in code and not in a comment. */
@@ -51,7 +51,7 @@ function holdsOnlyTypes(folder: string): boolean {
 
 function filesOf(folder: string, pattern: string): string[] {
   const depth = (path: string) => path.split('/').length;
-  return globSync(pattern, { cwd: folder, ignore: ['**/node_modules/**'], deep: 6 })
+  return filesMatching(pattern, { cwd: folder, ignore: ['**/node_modules/**'], deep: 6 })
     .sort((a, b) => depth(a) - depth(b) || (a < b ? -1 : 1))
     .slice(0, MOST_FILES)
     .map((path) => join(folder, path));

@@ -35,6 +35,13 @@ Element.prototype.attachShadow = function attachShadow(init) {
   return root;
 };
 
+/** What the platform's elements have in common: packages put classes of their own in front of it, with the same prototype. */
+const platformPrototypes = new Set<unknown>(
+  Object.getOwnPropertyNames(window)
+    .filter((name) => /^HTML\w*Element$|^(?:Element|Node|EventTarget)$/.test(name))
+    .map((name) => (Reflect.get(window, name) as { prototype: unknown }).prototype),
+);
+
 /** Classes that other packages gave the material: what is theirs is left out of what is seen. */
 let outside: ReadonlySet<object> = new Set();
 
@@ -130,7 +137,9 @@ function chainOf(value: unknown): object[] {
 
 function isPlatform(value: object): boolean {
   return (
-    value === Function.prototype || /\[native code\]\s*\}\s*$/.test(Function.prototype.toString.call(value))
+    value === Function.prototype ||
+    platformPrototypes.has((value as { prototype?: unknown }).prototype) ||
+    /\[native code\]\s*\}\s*$/.test(Function.prototype.toString.call(value))
   );
 }
 
