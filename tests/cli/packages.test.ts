@@ -91,13 +91,16 @@ test('a folder that is exported stands for all that is in it', async () => {
   expect(contract.components.map(summary)).toEqual(['quay-a ./lib/quay-a.js es/quay-a.js:2']);
 });
 
-test('classes of the same scope are read whole, those of others for what they declare', async () => {
+test('classes of the same scope are read whole, those of others where they are elements themselves', async () => {
   const base =
-    "export class Base extends HTMLElement { static observedAttributes = ['deck']; get fare() { return 1 } pay() {} }";
+    "export class Base extends HTMLElement { static observedAttributes = ['deck']; get fare() { return 1 } pay() {} }\n" +
+    'export class Tool extends HTMLElement { get fare() { return 1 } pay() {} }';
   const contract = await surveyed({
     [`${IN}package.json`]: manifest({ dependencies: { '@quay/base': '1', other: '1' } }),
     [`${IN}a.js`]: `import { Base } from '@quay/base';\n${element('quay-a', '', 'Base')}`,
     [`${IN}b.js`]: `import { Base } from 'other';\n${element('quay-b', '', 'Base')}`,
+    [`${IN}c.js`]: `import { Tool } from '@quay/base';\n${element('quay-c', '', 'Tool')}`,
+    [`${IN}d.js`]: `import { Tool } from 'other';\n${element('quay-d', '', 'Tool')}`,
     'node_modules/@quay/base/package.json':
       '{ "name": "@quay/base", "version": "1.0.0", "main": "index.js" }',
     'node_modules/@quay/base/index.js': base,
@@ -108,7 +111,12 @@ test('classes of the same scope are read whole, those of others for what they de
     (one) =>
       `${one.tag}: ${one.properties.map((item) => item.name)} ${one.attributes.map((item) => item.name)} ${one.methods.map((item) => item.name)}`,
   );
-  expect(offered).toEqual(['quay-a: fare deck pay', 'quay-b:  deck ']);
+  expect(offered).toEqual([
+    'quay-a: fare deck pay',
+    'quay-b: fare deck pay',
+    'quay-c: fare  pay',
+    'quay-d:   ',
+  ]);
 });
 
 test('the manifest that a package ships is evidence', async () => {
@@ -159,4 +167,25 @@ test('a package that is not there, and one that leads out of itself', async () =
   expect(missing).toMatchObject({ code: 3 });
   expect(missing.stderr).toContain('npm install @quay/none');
   expect(await suvet(['survey', 'npm:@quay/kit/../../..'], cwd)).toMatchObject({ code: 2 });
+});
+
+test('declarations that another package names say what is public in its elements', async () => {
+  const below =
+    "import { Berth } from 'berths';\nexport class X extends Berth {}\ncustomElements.define('quay-a', X);";
+  const { components } = await surveyed({
+    [`${IN}package.json`]: manifest({ main: './a.js' }),
+    [`${IN}a.js`]: below,
+    'node_modules/berths/package.json': '{ "name": "berths", "main": "./esm/all.js", "types": "./all.d.ts" }',
+    'node_modules/berths/esm/all.js': "export * from './berth.js';",
+    'node_modules/berths/esm/berth.js': `export class Berth extends HTMLElement {
+      static properties = { deck: {}, inner: { attribute: false } };
+      hide() {} show() {} deckChanged() {} }`,
+    'node_modules/berths/all.d.ts':
+      'export declare class Berth extends HTMLElement { /** Its deck. */ deck: string; private inner; protected hide(): void; show(): void; deckChanged(): void; }',
+  });
+  expect(components[0]?.properties).toMatchObject([
+    { name: 'deck', description: 'Its deck.', type: { text: 'string' } },
+  ]);
+  // What is called when a property changes is not for users, whoever leaves it public.
+  expect(components[0]?.methods.map((one) => one.name)).toEqual(['show']);
 });

@@ -97,17 +97,52 @@ describe('properties and attributes', () => {
     expect(properties(source, LIB)).toEqual(expected);
   });
 
-  test('members of a foreign base class stay out, unless they are declared surface', () => {
-    const base =
-      'export class Base extends HTMLElement { plumbing = 1; static properties = { ready: { type: Boolean } }; helper() {} }';
-    const component = componentIn(
-      `import { Base } from 'base'; class X extends Base { helper() {} own() {} } ${define()}`,
-      { 'lib/base': base },
+  describe('a base class of another package', () => {
+    const below = (attribute: boolean) =>
+      componentIn(`import { Base } from 'base'; class X extends Base { helper() {} own() {} } ${define()}`, {
+        'lib/base': `export class Base extends HTMLElement {
+            static properties = { ready: { type: Boolean, attribute: ${attribute} } };
+            plumbing = 1;
+            helper() { this.dispatchEvent(new Event('helped')); }
+            more() { this.dispatchEvent(new Event('done')); }
+          }`,
+      });
+    const offer = ({ properties, methods, events }: ReturnType<typeof below>) => ({
+      properties: properties.map((one) => `${one.name} from ${one.inheritedFrom}`),
+      methods: methods.map((one) => one.name),
+      events: events.map((one) => one.name),
+    });
+
+    test('keeps its members to itself where it has no attributes: what it declares is for users', () => {
+      expect(offer(below(false))).toEqual({ properties: ['ready from Base'], methods: ['own'], events: [] });
+    });
+
+    test('is an element in its own right where it has: all that it offers, the element below offers', () => {
+      expect(offer(below(true))).toEqual({
+        properties: ['plumbing from Base', 'ready from Base'],
+        methods: ['helper', 'more', 'own'],
+        events: ['done'],
+      });
+    });
+  });
+
+  test('what a constructor sets of all elements is none of its own, unless it says more', () => {
+    const { properties } = componentIn(
+      `class X extends HTMLElement { constructor() { super(); this.tabIndex = 0; this.mark = 1; /** Its name. */ this.title = 'x'; } } ${define()}`,
     );
-    expect(component.properties.map((one) => `${one.name} from ${one.inheritedFrom}`)).toEqual([
-      'ready from Base',
+    expect(properties.map((one) => one.name)).toEqual(['mark', 'title']);
+  });
+
+  test('an accessor keeps its attribute whatever a table says of it', () => {
+    const { properties, attributes } = componentIn(
+      `class X extends HTMLElement { static properties = { level: { attribute: false } };
+        get level() { return this.getAttribute('level') ?? ''; }
+        set level(value) { this.setAttribute('level', value); } } ${define()}`,
+    );
+    expect(properties).toMatchObject([
+      { name: 'level', attribute: { name: 'level', reads: 'string', reflects: true } },
     ]);
-    expect(component.methods.map((one) => one.name)).toEqual(['own']);
+    expect(attributes).toEqual([]);
   });
 
   test('an attribute without a property stands by itself', () => {

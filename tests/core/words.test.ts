@@ -297,12 +297,13 @@ test('what a class of another package declares is typed by the declarations besi
     '',
     {
       'lib/far.js':
-        "import { property, decorate } from 'kit'; export const Anchored = (S) => { class Anchor extends S { other = 1; } decorate([property()], Anchor.prototype, 'target', void 0); return Anchor; };",
+        "import { property, decorate } from 'kit'; export const Anchored = (S) => { class Anchor extends S { other = 1; inner = 2; } decorate([property()], Anchor.prototype, 'target', void 0); return Anchor; };",
       'lib/far.d.ts':
         "export declare class AnchorInterface {\n/** Where it opens. */\ntarget?: '_blank' | '_self'; other: number; } export declare const Anchored: <T>(S: T) => AnchorInterface & T;",
     },
   );
   expect(component.properties).toMatchObject([
+    { name: 'other', type: { text: 'number' } },
     { name: 'target', description: 'Where it opens.', type: { schema: { enum: ['_blank', '_self'] } } },
   ]);
 });

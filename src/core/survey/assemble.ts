@@ -110,7 +110,7 @@ export function assemble(
     ...askedIn(flat),
     ...unobservedIn(flat, markup.styledAttributes, { properties, attributes }),
     events,
-    methods: methods.filter((one) => !declared.has(one.name)),
+    methods: methods.filter((one) => !declared.has(one.name) && !isTold(one.name, declared)),
     slots: withTags(markup.slots, said, ['slot']),
     ...(markup.slotPatterns.length > 0 ? { slotPatterns: markup.slotPatterns.map((one) => one.name) } : {}),
     cssParts: withTags(markup.cssParts, said, ['csspart', 'part']),
@@ -119,6 +119,11 @@ export function assemble(
     pairs: pairsOf(properties, events),
     notes,
   };
+}
+
+/** Some ways of authoring call `levelChanged` when the property `level` changes: it is not for users. */
+function isTold(method: string, declared: ReadonlySet<string>): boolean {
+  return method.endsWith('Changed') && declared.has(method.slice(0, -'Changed'.length));
 }
 
 /** Code that could not be read may have an accessor for what a constructor sets. */

@@ -16,6 +16,7 @@ import { importsIn, takesHost } from './modules/imports.js';
 import type { SurveyInput } from './modules/input.js';
 import type { Module } from './modules/modules.js';
 import { ModuleGraph } from './modules/modules.js';
+import { withElementsAbove } from './reading.js';
 import { callThatRegisters } from './registering/calling.js';
 import { componentsElsewhere } from './registering/elsewhere.js';
 import type { Registered } from './registering/registrations.js';
@@ -173,7 +174,8 @@ function surveyModule(path: string, input: SurveyInput, graph: ModuleGraph, foun
 
 /** `among` is the number of registrations in the same module. */
 function take(one: Registered, among: number, input: SurveyInput, graph: ModuleGraph, found: Found): void {
-  const chain = chainOfRegistered(one, graph, input);
+  const known = chainOfRegistered(one, graph, input);
+  const chain = known && !one.described ? withElementsAbove(known, graph, one.tag) : known;
   const before = found.components.get(one.tag);
   if (!chain) found.findings.push(classNotFound(one));
   else if (!before || isBetter(one, among, chain, before, found.entrances)) {

@@ -3,6 +3,7 @@
 import type { ContractEvent } from '../contract/types.js';
 import { writtenKey } from './classes/classes.js';
 import type { ClassChain, Layer } from './classes/layers.js';
+import { makesProperties } from './classes/layers.js';
 import { idleIn } from './classes/overriding.js';
 import { reachOf } from './classes/reach.js';
 import { DIALECTS, EXPORTED_DIALECTS } from './dialects/index.js';
@@ -51,6 +52,29 @@ export function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, t
     events: isLess ? readEvents(declared, context, tag, idle.certain) : all,
     markup: layer.exported ? null : readMarkup(declared, layer, graph, idle.views),
   };
+}
+
+/**
+ * A chain whose classes of other packages count like the material's own where they are elements in their own right: they
+ * have attributes. What they offer, the element below offers. Others are the machinery of a way of authoring.
+ */
+export function withElementsAbove(chain: ClassChain, graph: ModuleGraph, tag: string): ClassChain {
+  const layers = chain.layers.map((layer) =>
+    isElement(layer, chain, graph, tag) ? { ...layer, own: true } : layer,
+  );
+  return layers.every((layer, index) => layer === chain.layers[index]) ? chain : { ...chain, layers };
+}
+
+function isElement(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string): boolean {
+  if (layer.own || layer.built || makesProperties(layer.node)) return false;
+  const { found } = readDeclared(layer, () => contextOf(layer, chain, graph, { tag, asked: false }), tag);
+  return found.some(
+    ({ attributes = [], properties = [] }) =>
+      attributes.some((one) => one.observed) ||
+      properties.some(
+        (one) => one.origin === 'declared' && !one.internal && !one.state && one.attribute !== false,
+      ),
+  );
 }
 
 const DECLARED = new WeakMap<Layer['node'], Map<string, Declared>>();

@@ -2,6 +2,7 @@
 
 import type { ItemWords, TypeInfo } from '../../contract/types.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
+import { areInOnePackage } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isInaccessible } from '../syntax/tree.js';
@@ -55,6 +56,8 @@ function declaredMembers(
     return { members, whole: true };
   }
   for (const name of addedBy(module)) addNamed(name, module, graph, members);
+  // A mixin that says what it adds has nothing else for users.
+  const whole = members.size > 0;
   // A mixin's members are declared by a class or an interface of another name in the same file.
   walk(module.program, (inner) => {
     if (inner.type === 'ClassBody' || inner.type === 'TSInterfaceBody') {
@@ -63,7 +66,7 @@ function declaredMembers(
     }
     return true;
   });
-  return { members, whole: false };
+  return { members, whole };
 }
 
 /** The types that the functions of a module say they add to a class: `Constructor<PierInterface> & T`. */
@@ -94,7 +97,7 @@ function addNamed(
   visited = new Set<Ast.Node>(),
 ): void {
   const found = graph.find(name, from);
-  if (!found || graph.isElsewhere(found.module, from)) return;
+  if (!found || !areInOnePackage(found.module, from)) return;
   const { declaration, module } = found;
   if (declaration.kind !== 'class' && declaration.kind !== 'type') return;
   const { node } = declaration;

@@ -43,6 +43,8 @@ export interface PropertyEvidence {
   callback?: true;
   /** Set as minifiers write it, where nothing tells whether the field was private. */
   terse?: boolean;
+  /** A constructor sets what every element has, and says no more of it. */
+  platforms?: boolean;
   /** Inner state by declaration: not even its attribute is for users. */
   state?: boolean;
   /** Can be assigned, as far as this evidence tells. */
@@ -150,7 +152,8 @@ export function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['d
     const beside =
       // A class that a function makes goes by another name there, if by any.
       graph.declarationsBeside(layer.module, isMadeByCalls(layer) ? '' : name) ??
-      (isBare && layer.own ? graph.declarationsNamed(name, layer.module) : null);
+      (isBare && layer.own ? graph.declarationsNamed(name, layer.module) : null) ??
+      (layer.own ? graph.declarationsExported(name, layer.module) : null);
     const declaration = beside?.declarations.get(name);
     if (beside && declaration?.kind === 'class') return { module: beside, node: declaration.node };
     fallback ??= beside;

@@ -79,7 +79,7 @@ export function joinProperties(
  * that a constructor binds to its element.
  */
 function isOffered(one: PropertyEvidence, isDeclaring: boolean, methods: ReadonlySet<string>): boolean {
-  if (one.internal) return false;
+  if (one.internal || (one.platforms && one.made === 'field' && one.origin === 'member')) return false;
   return one.origin === 'declared' || !(one.callback || (one.terse && isDeclaring) || isBound(one, methods));
 }
 
@@ -124,6 +124,7 @@ function joinTwo(
     writable: first.writable === true || second.writable === true,
     internal: first.internal === true || second.internal === true,
     terse: first.terse === true && second.terse === true,
+    platforms: first.platforms === true && second.platforms === true,
     state: first.state === true || second.state === true,
     words: {
       ...second.words,
@@ -158,6 +159,8 @@ interface Link {
   name: string;
   reads: AttributeReader | undefined;
   reflects: boolean;
+  /** Code of the property itself reads or writes the attribute, as against one that has its name. */
+  seen: boolean;
 }
 
 /** Which property each attribute handled by hand drives: as seen in the code, else by its name in camel case. */
@@ -182,6 +185,7 @@ function linkAttributes(
       name,
       reads: readers.find((one) => one !== 'custom') ?? readers[0],
       reflects: about.some((one) => one.reflects),
+      seen: explicit === property,
     });
   }
   return links;
@@ -193,7 +197,8 @@ function finishProperty(
   from: Layer | null,
   adopting: Adopting,
 ): ContractProperty {
-  const declared = one.attribute;
+  // An accessor may keep its value in an attribute of which a table of properties knows nothing.
+  const declared = one.attribute === false && link?.seen ? undefined : one.attribute;
   // What a class takes over from all elements is as it is there, unless the class says otherwise.
   const platform = one.type ? null : globalReader(one.name);
   const said = declared === false ? undefined : declared;

@@ -82,7 +82,7 @@ export class ModuleGraph {
 
   /** Is a module no part of the package that the other is in? Packages of the same makers are still packages of their own. */
   isElsewhere(module: Module, other: Module): boolean {
-    return !this.isOwn(module) || packageOf(module) !== packageOf(other);
+    return !this.isOwn(module) || !areInOnePackage(module, other);
   }
 
   /**
@@ -106,6 +106,17 @@ export class ModuleGraph {
     const { classes, mixins } = this.#declaring;
     const [only, ...others] = classes.get(className) ?? mixins.get(className) ?? [];
     return only && others.length === 0 ? this.load(only) : null;
+  }
+
+  /** The type declarations of a class that another package exports, by those that the package names. */
+  declarationsExported(className: string, module: Module): Module | null {
+    const folder = this.isOwn(module) ? undefined : packageOf(module);
+    if (folder === undefined) return null;
+    const name = folder.replace(/^.*[\\/]node_modules[\\/]/, '').replaceAll('\\', '/');
+    // Asked from declarations, so that declarations are found.
+    const path = this.#reader.resolve(name, `${folder}/index.d.ts`);
+    const entry = path !== null && isDeclaration(path) ? this.load(path) : null;
+    return (entry && this.findExport(className, entry)?.module) ?? null;
   }
 
   #indexDeclarations(): Declaring {
@@ -201,6 +212,8 @@ export class ModuleGraph {
 }
 
 /** The folder that a module's package is installed in; undefined for one that is not installed. */
+export const areInOnePackage = (module: Module, other: Module) => packageOf(module) === packageOf(other);
+
 function packageOf({ path }: Module): string | undefined {
   return /^.*[\\/]node_modules[\\/](?:@[^\\/]+[\\/])?[^\\/]+/.exec(path)?.[0];
 }

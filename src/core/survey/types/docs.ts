@@ -131,7 +131,10 @@ const NO_DEFAULT = /^(?:undefined|[-–—]+)$/;
 /** What a property is at first, in the words of its doc comment: `@default 'north'`. */
 export function defaultSaid(doc: Doc): { said?: string } {
   const text = textOf(doc, 'default') ?? textOf(doc, 'defaultvalue');
-  const said = text?.replace(/^`(.*)`$/, '$1').trim();
+  const said = text
+    ?.replace(/^-\s+/, '')
+    .replace(/^`(.*)`$/, '$1')
+    .trim();
   return said && !NO_DEFAULT.test(said) && said.length <= 80 ? { said } : {};
 }
 
