@@ -5,8 +5,8 @@
  */
 import { attributesOf } from '../dist/core/contract/types.js';
 import { readManifest } from '../dist/core/survey/evidence/manifest.js';
-import { survey } from '../dist/core/survey/index.js';
 import { openSource } from '../dist/shell/contracts/sources.js';
+import { surveyOpened } from '../dist/shell/contracts/survey-opened.js';
 import { askLive } from '../dist/shell/live.js';
 
 export const KINDS = ['tags', 'attributes', 'properties', 'events', 'slots', 'cssParts', 'cssProperties'];
@@ -14,7 +14,7 @@ export const KINDS = ['tags', 'attributes', 'properties', 'events', 'slots', 'cs
 /** Truth and answer of each kind for one package: sets of `tag name`, where `open` is neither right nor wrong. */
 export async function measure(folder, name) {
   const source = openSource(`npm:${name}`, folder);
-  const { contract } = survey({ ...source.input, manifest: undefined });
+  const { contract } = surveyOpened({ ...source, input: { ...source.input, manifest: undefined } });
   const live = await askLive(source, contract.components);
   const claims = new Map(readManifest(source.input.manifest).map((one) => [one.tag, one]));
   const kinds = Object.fromEntries(

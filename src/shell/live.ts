@@ -33,7 +33,8 @@ export async function askLive(
 ): Promise<LiveAnswer> {
   const texts = input.paths.map((path) => [path, readText(path) ?? ''] as const);
   const waiting = components.filter((one) => one.registeredBy !== undefined);
-  const entrances = new Set(waiting.map((one) => one.module));
+  const entrances = new Set([...waiting, ...components.filter((one) => one.heldBy)].map((one) => one.module));
+  const own = [input.package, ...components.map((one) => one.heldBy)].flatMap((one) => one?.name ?? []);
   const modules = texts
     .filter(([path, text]) => mayRegister(text) || entrances.has(input.publicPath(path)))
     .map(([path]) => path);
@@ -44,7 +45,7 @@ export async function askLive(
       root,
       foreign: foreignSpecifiers(
         texts.map(([, text]) => text),
-        input.package?.name,
+        own,
       ),
     }),
   ]);
@@ -166,12 +167,12 @@ function silentElements(tags: readonly string[], error: PageHung): Error {
 }
 
 /** Specifiers of other packages in static imports and re-exports. */
-function foreignSpecifiers(texts: readonly string[], own: string | undefined): string[] {
+function foreignSpecifiers(texts: readonly string[], own: readonly string[]): string[] {
   const found = new Set<string>();
   for (const text of texts) {
     for (const match of text.matchAll(/\b(?:from|import)\s*(["'])((?:@[\w.-]+\/)?[\w][\w./-]*)\1/g)) {
       if (match[2]) found.add(match[2]);
     }
   }
-  return [...found].filter((one) => one !== own && !one.startsWith(`${own}/`));
+  return [...found].filter((one) => !own.some((name) => one === name || one.startsWith(`${name}/`)));
 }

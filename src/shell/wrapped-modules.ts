@@ -24,18 +24,23 @@ export function specifiersOf(
   return new Map(known);
 }
 
-/** The path of a module below its package, as a server gives it to pages: no specifier that `exports` translates. */
-function servedPath({ tag, module }: Component, { modules, roots }: Surveyed): string {
-  const file = modules.get(tag);
+/**
+ * The path of a module below its package, as a server gives it to pages: no specifier that `exports` translates. Where
+ * components come from several packages, it is that below the folder in which they are installed.
+ */
+function servedPath(component: Component, { modules, entrances, roots }: Surveyed): string {
+  const { tag, module, package: from } = component;
+  const file = entrances.get(tag) ?? modules.get(tag);
   const root = roots.get(tag);
   const path =
     /\.[cm]?[jt]sx?$/.test(module) || !file || !root ? module : relative(root, file).split(sep).join('/');
-  return path.replace(/^(\.?\/)+/, '').replace(/\.(m?)tsx?$/, '.$1js');
+  const below = path.replace(/^(\.?\/)+/, '').replace(/\.(m?)tsx?$/, '.$1js');
+  return from ? `${from.name}/${below}` : below;
 }
 
 /** The package's own specifier; a path where there is no package, or the wrappers are part of it. */
 function specifierOf(component: Component, surveyed: Surveyed, out: string): string {
-  const from: Contract['package'] = surveyed.contract.package ?? packageOf(surveyed.roots.get(component.tag));
+  const from = surveyed.contract.package ?? component.package ?? packageOf(surveyed.roots.get(component.tag));
   const root = surveyed.roots.get(component.tag);
   if (from && !(root && isInside(realPath(out), root))) {
     return component.module === '.' ? from.name : `${from.name}/${component.module.replace(/^\.\//, '')}`;
@@ -43,7 +48,8 @@ function specifierOf(component: Component, surveyed: Surveyed, out: string): str
   const named = resolvePath(root ?? out, component.module);
   // What has to be called is what that very module exports.
   const isNamed = component.registeredBy !== undefined && existsSync(named);
-  const path = isNamed ? named : (surveyed.modules.get(component.tag) ?? named);
+  const { entrances, modules } = surveyed;
+  const path = isNamed ? named : (entrances.get(component.tag) ?? modules.get(component.tag) ?? named);
   const way = relative(out, path)
     .split(sep)
     .join('/')
@@ -59,7 +65,7 @@ function packageOf(root: string | undefined): Contract['package'] {
 /** The tags whose modules the type checker would ask for types: it finds none, or does not take TypeScript for a module. */
 export async function untypedOf(
   specifiers: ReadonlyMap<string, string>,
-  { modules }: Surveyed,
+  { modules, entrances }: Surveyed,
   out: string,
 ): Promise<Set<string>> {
   const isPath = (specifier: string) => /^\.\.?\//.test(specifier);
@@ -72,7 +78,7 @@ export async function untypedOf(
       : null;
   const isTyped = (tag: string, specifier: string) => {
     if (!isPath(specifier)) return isTypedModule(typesOf(specifier), specifier);
-    const module = modules.get(tag);
+    const module = entrances.get(tag) ?? modules.get(tag);
     return (
       module !== undefined && (/\.m?tsx?$/.test(module) || existsSync(module.replace(/\.(m?)js$/, '.d.$1ts')))
     );

@@ -111,6 +111,27 @@ test('a package that holds another build of an element that it also imports is a
   ]);
 });
 
+test('a package that passes on the elements of others is asked for those, which may put a class before the platform', async () => {
+  const cwd = folder({
+    'node_modules/kit/package.json':
+      '{ "name": "kit", "version": "1.0.0", "type": "module", "main": "i.js" }',
+    'node_modules/kit/i.js': "import 'pier-a';",
+    'node_modules/pier-a/package.json':
+      '{ "name": "pier-a", "version": "1.0.0", "type": "module", "main": "p.js" }',
+    'node_modules/pier-a/p.js': `const { HTMLElement: Platform } = window;
+      window.HTMLElement = function () { return Reflect.construct(Platform, [], this.constructor); };
+      window.HTMLElement.prototype = Platform.prototype;
+      class P extends window.HTMLElement { get deck() { return 'lower'; } }
+      customElements.define('pier-a', P);`,
+  });
+  const { components, modules } = json<Live>(await suvet(['survey', 'npm:kit', '--live', '--json'], cwd));
+  expect(modules).toEqual([{ module: './i.js', error: null }]);
+  expect(components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`))).toEqual([
+    'pier-a agrees',
+    'deck agrees',
+  ]);
+});
+
 test('however many elements there are, each is asked', async () => {
   const many = Array.from({ length: 30 }, (_, index) => [
     `el/berth-${index}.js`,

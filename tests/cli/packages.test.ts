@@ -1,9 +1,9 @@
 /** Packages as they stand on a disk: builds, exports, manifests, scopes, workspaces. */
-import { mkdirSync, symlinkSync } from 'node:fs';
+import { mkdirSync, readFileSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import type { Component, Contract } from '../../dist/core/contract/types.js';
-import { folder, json, suvet } from '../support/run.js';
+import { folder, json, put, suvet } from '../support/run.js';
 
 const element = (tag: string, body = '', base = 'HTMLElement') =>
   `export class X extends ${base} { ${body} }\ncustomElements.define('${tag}', X);\n`;
@@ -188,4 +188,127 @@ test('declarations that another package names say what is public in its elements
   ]);
   // What is called when a property changes is not for users, whoever leaves it public.
   expect(components[0]?.methods.map((one) => one.name)).toEqual(['show']);
+});
+
+describe('a package that passes on the components of others', () => {
+  const files = {
+    'package.json': '{ "dependencies": { "@quay/kit": "2.0.0" } }',
+    [`${IN}package.json`]: manifest({
+      exports: { '.': './index.js', './bell.js': './lib/bell.js' },
+      dependencies: { '@quay/bell': '1', lamps: '1' },
+    }),
+    [`${IN}index.js`]: "export * from '@quay/bell';\nimport './lib/more.js';",
+    [`${IN}lib/bell.js`]: "import '@quay/bell';",
+    [`${IN}lib/more.js`]: "import 'lamps/all';",
+    'node_modules/@quay/bell/package.json': '{ "name": "@quay/bell", "version": "1.2.0", "main": "bell.js" }',
+    'node_modules/@quay/bell/bell.js': element('quay-bell', 'ring() {}'),
+    'node_modules/@quay/bell/other.js': element('quay-gong'),
+    'node_modules/lamps/package.json':
+      '{ "name": "lamps", "version": "3.0.0", "exports": { "./all": "./all.js" } }',
+    'node_modules/lamps/all.js': "import './lamp.js';",
+    'node_modules/lamps/lamp.js': element('lamp-post', "static observedAttributes = ['lit'];"),
+  };
+  const brought = (one: Component) => [one.tag, one.module, one.heldBy?.name, one.exportName];
+
+  test('is surveyed for those that it brings in, by its own modules', async () => {
+    const cwd = folder(files);
+    const ran = await suvet(['survey', 'npm:@quay/kit', '--json', '--no-cache'], cwd);
+    const { package: from, components } = json<Contract>(ran);
+    expect(from?.name).toBe('@quay/kit');
+    expect(components.map(brought)).toEqual([
+      ['lamp-post', '.', 'lamps', null],
+      ['quay-bell', './bell.js', '@quay/bell', null],
+    ]);
+    expect(ran.stderr.replaceAll(/\s+/g, ' ')).toContain(
+      'modules import those of @quay/bell, lamps, which are told instead.',
+    );
+    const { stdout } = await suvet(['survey', 'npm:@quay/kit', '--component', 'lamp-post'], cwd);
+    expect(stdout).toMatch(/held by +lamps 3\.0\.0/);
+  });
+
+  test('is remembered for as long as none of them changes', async () => {
+    const cwd = folder(files);
+    const methods = async () => {
+      const ran = await suvet(['survey', 'npm:@quay/kit', '--json'], cwd, {
+        SUVET_CACHE_DIR: join(cwd, 'c'),
+      });
+      return json<Contract>(ran).components.flatMap((one) => one.methods.map((item) => item.name));
+    };
+    expect([await methods(), await methods()]).toEqual([['ring'], ['ring']]);
+    put(cwd, { 'node_modules/@quay/bell/bell.js': element('quay-bell', 'ring() {} toll() {}') });
+    expect(await methods()).toEqual(['ring', 'toll']);
+  });
+
+  test('is what wrappers import, and code that imports it or what it passes on loads the elements', async () => {
+    const cwd = folder({
+      ...files,
+      'suvet.json': '{ "components": ["npm:@quay/kit"], "hosts": [{ "path": "site", "host": "html" }] }',
+      'site/index.html': `<!doctype html><quay-bell></quay-bell><lamp-post></lamp-post>
+        <script type="module">import '@quay/bell'; import '@quay/kit';</script>`,
+      'site/part.html': `<!doctype html><quay-bell></quay-bell><lamp-post></lamp-post>
+        <script type="module">import '@quay/bell';</script>`,
+    });
+    await suvet(['wrap', '--host', 'react@18', '--all', '--out', 'w'], cwd);
+    expect(readFileSync(join(cwd, 'w/quay-bell.ts'), 'utf8')).toContain("import('@quay/kit/bell.js')");
+    expect(readFileSync(join(cwd, 'w/lamp-post.ts'), 'utf8')).toContain("import('@quay/kit')");
+    const { stdout, code } = await suvet(['check'], cwd);
+    expect([code, stdout.match(/^site\S+ .*$/gm)]).toEqual([
+      1,
+      [expect.stringMatching(/^site\/part\.html:1:\d+ +error +module-not-imported/)],
+    ]);
+    expect(stdout).toContain('lamp-post: is never defined, because nothing here imports @quay/kit.');
+  });
+
+  test('may do so in a circle, or be imported by an application', async () => {
+    const round = (name: string, other: string) => ({
+      [`node_modules/${name}/package.json`]: `{ "name": "${name}", "version": "1.0.0", "main": "i.js" }`,
+      [`node_modules/${name}/i.js`]: `import '${other}';\n// customElements.define`,
+    });
+    const cwd = folder({ ...round('to', 'fro'), ...round('fro', 'to'), 'app/a.js': "import 'lamps';" });
+    expect((await suvet(['survey', 'npm:to'], cwd)).stdout).toContain('No component is registered here.');
+    put(cwd, {
+      'node_modules/lamps/package.json': '{ "name": "lamps", "version": "3.0.0", "main": "l.js" }',
+      'node_modules/lamps/l.js': element('lamp-post'),
+    });
+    const ran = await suvet(['survey', 'app'], cwd);
+    expect(ran.stdout).toContain('No component is registered here.');
+    expect(ran.stderr).toContain('suvet survey npm:lamps');
+  });
+});
+
+test('components from several packages say which they come from, in a contract file as well', async () => {
+  const cwd = folder({
+    'node_modules/bells/package.json': '{ "name": "bells", "version": "1.0.0", "main": "i.js" }',
+    'node_modules/bells/i.js': element('quay-bell'),
+    'node_modules/lamps/package.json': '{ "name": "lamps", "version": "3.0.0", "exports": "./l.js" }',
+    'node_modules/lamps/l.js': element('lamp-post'),
+    'own.js': element('own-pier'),
+  });
+  const from = (contract: Contract) => [
+    contract.package?.name,
+    ...contract.components.map((one) => `${one.tag} ${one.package?.name}`),
+  ];
+  const survey = async (...sources: string[]) =>
+    json<Contract>(await suvet(['survey', ...sources, '--json'], cwd));
+  expect(from(await survey('npm:bells'))).toEqual(['bells', 'quay-bell undefined']);
+  const both = ['npm:bells', 'npm:lamps'];
+  expect(from(await survey(...both))).toEqual([undefined, 'lamp-post lamps', 'quay-bell bells']);
+  expect(from(await survey('npm:bells', 'own.js'))).toEqual([
+    undefined,
+    'own-pier undefined',
+    'quay-bell bells',
+  ]);
+  await suvet(['survey', ...both, '--out', 'both.json'], cwd);
+  expect(from(await survey('both.json'))).toEqual([undefined, 'lamp-post lamps', 'quay-bell bells']);
+  for (const [host, file, wanted] of [
+    ['react@18', 'quay-bell.ts', "import('bells/i.js')"],
+    ['react@18', 'lamp-post.ts', "import('lamps')"],
+    ['java', 'QuayBell.java', '"bells/i.js"'],
+  ] as const) {
+    for (const sources of [['both.json'], both]) {
+      const given = sources.flatMap((one) => ['-c', one]);
+      await suvet(['wrap', '--host', host, '--all', '--force', '--out', host, ...given], cwd);
+      expect(readFileSync(join(cwd, host, file), 'utf8')).toContain(wanted);
+    }
+  }
 });

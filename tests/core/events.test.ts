@@ -249,6 +249,22 @@ test('events that are declared', () => {
   ]);
 });
 
+test('events that are declared by a namepath', () => {
+  const { events } = componentIn(`/**
+   * @fires DockEvent#dock - It made fast.
+   * @fires module:piers~Pier#event:cast-off
+   * @fires #fill
+   */
+  class Pier extends HTMLElement {}
+  class DockEvent extends CustomEvent {}
+  customElements.define('pier-a', Pier);`);
+  expect(events.map(told)).toEqual([
+    'dock DockEvent unknown - element only declared',
+    'cast-off CustomEvent unknown - element only declared',
+    'fill CustomEvent unknown - element only declared',
+  ]);
+});
+
 test('fields that hold an emitter', () => {
   const files = {
     'a.js':

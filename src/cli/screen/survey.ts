@@ -1,6 +1,13 @@
 /** The views of `suvet survey`. */
 
-import type { Component, Contract, ContractProperty, ItemWords, Sign } from '../../core/contract/types.js';
+import type {
+  Component,
+  Contract,
+  ContractPackage,
+  ContractProperty,
+  ItemWords,
+  Sign,
+} from '../../core/contract/types.js';
 import { itemCount } from '../../core/contract/types.js';
 import type { Screen } from './screen.js';
 import { count, table, wrap } from './table.js';
@@ -48,8 +55,10 @@ export function surveyView(contract: Contract, screen: Screen): string[] {
 }
 
 function title({ package: from }: Contract): string {
-  return from ? `Survey of ${from.name} ${from.version}` : 'Survey';
+  return from ? `Survey of ${named(from)}` : 'Survey';
 }
+
+const named = ({ name, version }: ContractPackage) => `${name} ${version}`;
 
 function number(value: number): string {
   return value === 0 ? '-' : String(value);
@@ -132,6 +141,8 @@ function facts(component: Component): string[] {
       `${component.className ?? 'without a name'}${component.exportName ? `, exported as ${component.exportName}` : ''}`,
     ],
     ['module', moduleOf(component)],
+    ...(component.package ? [['package', named(component.package)]] : []),
+    ...(component.heldBy ? [['held by', named(component.heldBy)]] : []),
     ['root', component.root === 'none' ? 'none: renders into the page itself' : component.root],
     ...(component.extendsTag ? [['extends', component.extendsTag]] : []),
     ...(component.formAssociated ? [['form', 'takes part in forms']] : []),

@@ -132,7 +132,11 @@ export type Registration = 'on-import' | 'by-call' | 'never';
 export interface Component {
   tag: string;
   className: string | null;
-  /** Module specifier relative to the package root, such as `./tide-gauge.js`. */
+  /** The package to import it from, where the contract names none. */
+  package?: ContractPackage;
+  /** The package that holds it, where the one to import it from passes it on: places are relative to this one. */
+  heldBy?: ContractPackage;
+  /** Module specifier relative to the root of the package to import it from, such as `./tide-gauge.js`. */
   module: string;
   /** The package exports no module that leads to that one, so that importing it fails. */
   unexported?: true;
@@ -170,9 +174,15 @@ export interface Component {
   notes: ContractNote[];
 }
 
+export interface ContractPackage {
+  name: string;
+  version: string;
+}
+
 export interface Contract {
   contract: 1;
-  package: { name: string; version: string } | null;
+  /** Null where there is no package, and where components come from several. */
+  package: ContractPackage | null;
   components: Component[];
 }
 

@@ -18,7 +18,8 @@ import type { Module } from './modules/modules.js';
 import { ModuleGraph } from './modules/modules.js';
 import { withElementsAbove } from './reading.js';
 import { callThatRegisters } from './registering/calling.js';
-import { componentsElsewhere } from './registering/elsewhere.js';
+import type { Passing } from './registering/elsewhere.js';
+import { componentsElsewhere, passingIn } from './registering/elsewhere.js';
 import type { Registered } from './registering/registrations.js';
 import { mayRegister, registrationsIn } from './registering/registrations.js';
 import { mayExportElement, unregisteredIn } from './registering/unregistered.js';
@@ -39,6 +40,8 @@ export interface SurveyOutcome extends SurveyResult {
   paths: Map<string, string>;
   /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
+  /** What an installed package without components brings in of others; null for all else. */
+  passing: Passing | null;
 }
 
 /**
@@ -65,11 +68,13 @@ export function survey(input: SurveyInput): SurveyOutcome {
   dropUnprefixed(found.components);
   const isElsewhere = found.components.size === 0;
   if (isElsewhere) each(input.otherPaths ?? [], surveyModule);
-  if (found.components.size === 0) found.findings.push(...componentsElsewhere(input));
   const declared = declaredOnly(input, graph, new Set(found.components.keys()), (path, step) =>
     guarded(path, input, found, step),
   );
   found.findings.push(...declared.findings);
+  const isEmpty = found.components.size === 0 && declared.components.length === 0;
+  const passing = isEmpty ? passingIn(input) : null;
+  if (passing && !input.isWhole) found.findings.push(...componentsElsewhere(passing, input, []));
   const components = [
     ...onlyDeclaredStyles([...found.components.values()].map((one) => one.component)),
     ...declared.components,
@@ -83,6 +88,7 @@ export function survey(input: SurveyInput): SurveyOutcome {
     findings: found.findings,
     paths,
     leftOut,
+    passing: passing && input.isWhole && passing.packages.length > 0 ? passing : null,
   };
 }
 

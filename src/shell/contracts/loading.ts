@@ -1,6 +1,6 @@
 /** Which elements are defined where a file runs. */
 
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { ModuleGraph } from '../../core/survey/modules/modules.js';
 import { isInside, readText } from '../files/files.js';
 import { packageAround } from '../packages/packages.js';
@@ -18,7 +18,10 @@ export class Loading {
 
   constructor(surveyed: Surveyed) {
     for (const [tag, path] of surveyed.modules) this.#tags.set(path, [...(this.#tags.get(path) ?? []), tag]);
-    this.#roots = [...new Set(surveyed.roots.values())];
+    // A package that passes on what others hold is followed into those.
+    const folders = [...new Set([...surveyed.modules.values()].map((path) => dirname(path)))];
+    const holding = folders.flatMap((folder) => packageAround(folder)?.root ?? []);
+    this.#roots = [...new Set([...surveyed.roots.values(), ...holding])];
     this.#packages = this.#roots
       .map((root) => packageAround(root)?.manifest.name ?? '')
       .filter((name) => name !== '');

@@ -85,7 +85,8 @@ function openPackage(source: string, cwd: string): OpenedSource {
   return statSync(path).isDirectory() ? openFolder(source, path, cwd) : openFiles(source, [path], cwd);
 }
 
-function installedFolder(name: string, cwd: string): string | null {
+/** The real folder of a package installed at or above one, or null. */
+export function installedFolder(name: string, cwd: string): string | null {
   for (let folder = resolve(cwd); ; folder = dirname(folder)) {
     const path = join(folder, 'node_modules', ...name.split('/'));
     if (existsSync(path)) return realPath(path);

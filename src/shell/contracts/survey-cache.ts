@@ -20,6 +20,8 @@ export interface CachedSurvey extends SurveyResult {
   root: string;
   /** For each tag, the absolute path of the module that registers it. */
   modules: [tag: string, path: string][];
+  /** For tags that other packages hold, the absolute path of the module that brings in that one. */
+  entrances: [tag: string, path: string][];
   /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
 }
@@ -57,13 +59,22 @@ export async function recall(source: string, cwd: string): Promise<CachedSurvey 
   }
 }
 
-/** Remembers a survey. What cannot be remembered is not; that is no failure. */
-export function remember(source: string, cwd: string, opened: OpenedSource, survey: CachedSurvey): void {
+/** Remembers a survey, of all that was opened for it. What cannot be remembered is not; that is no failure. */
+export function remember(
+  source: string,
+  cwd: string,
+  opened: readonly OpenedSource[],
+  survey: CachedSurvey,
+): void {
   keep(entryPath(source, cwd), () => ({
     stamp: buildStamp(),
-    folders: foldersBelow(opened.root).map((path) => [path, statSync(path).mtimeMs]),
-    files: opened.filesRead().map(([path, text]) => [path, hashOf(text), settledMark(path)]),
-    unresolved: opened.unresolved(),
+    folders: opened.flatMap((one) => foldersBelow(one.root)).map((path) => [path, statSync(path).mtimeMs]),
+    files: [...new Map(opened.flatMap((one) => one.filesRead()))].map(([path, text]) => [
+      path,
+      hashOf(text),
+      settledMark(path),
+    ]),
+    unresolved: opened.flatMap((one) => one.unresolved()),
     survey: { ...survey, contract: packed(survey.contract) },
   }));
 }

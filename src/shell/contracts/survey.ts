@@ -1,6 +1,6 @@
 /** Surveys several sources as one, from wherever the user named them. */
 
-import type { Contract } from '../../core/contract/types.js';
+import type { Component, Contract, ContractPackage } from '../../core/contract/types.js';
 import type { Finding } from '../../core/findings/types.js';
 import { readDocument } from '../files/documents.js';
 import type { CachedSurvey } from './survey-cache.js';
@@ -10,6 +10,8 @@ export interface Surveyed {
   findings: Finding[];
   /** For each tag, the absolute path of the module that registers it; of a contract file, nothing is known. */
   modules: Map<string, string>;
+  /** For tags that other packages hold, the absolute path of the module that brings in that one. */
+  entrances: Map<string, string>;
   /** Folder the modules' specifiers are relative to, by tag. */
   roots: Map<string, string>;
   /** Other builds of the same modules, demos and tests, which were left out. */
@@ -23,18 +25,20 @@ export interface SurveyOptions {
 
 /**
  * The contract of all sources together; a source that ends in `.json` is read as a contract file. When the
- * sources come from several packages the contract names none. A tag found twice keeps its first component.
+ * sources come from several packages the contract names none, and each component its own. A tag found twice keeps its
+ * first component.
  */
 export async function surveySources(
   sources: readonly string[],
   cwd: string,
   options: SurveyOptions = {},
 ): Promise<Surveyed> {
-  const components = new Map<string, Contract['components'][number]>();
+  const components = new Map<string, Component>();
   const findings: Finding[] = [];
   const leftOut: string[] = [];
-  const packages = new Map<string, NonNullable<Contract['package']>>();
+  const packages = new Map<string, ContractPackage | null>();
   const modules = new Map<string, string>();
+  const entrances = new Map<string, string>();
   const roots = new Map<string, string>();
   for (const source of sources) {
     const result = source.endsWith('.json')
@@ -47,31 +51,47 @@ export async function surveySources(
           ),
           findings: [],
           modules: [],
+          entrances: [],
           root: null,
           leftOut: [],
         }
       : await surveySource(source, cwd, options);
     findings.push(...result.findings);
     leftOut.push(...result.leftOut);
-    if (result.contract.package) packages.set(result.contract.package.name, result.contract.package);
+    const { package: from } = result.contract;
+    packages.set(from?.name ?? '', from);
     const paths = new Map(result.modules);
+    const brought = new Map(result.entrances);
     for (const component of result.contract.components) {
       if (components.has(component.tag)) continue;
-      components.set(component.tag, component);
+      components.set(component.tag, component.package || !from ? component : { ...component, package: from });
       const path = paths.get(component.tag);
       if (path) modules.set(component.tag, path);
+      const entrance = brought.get(component.tag);
+      if (entrance) entrances.set(component.tag, entrance);
       if (result.root) roots.set(component.tag, result.root);
     }
   }
-  const [only] = packages.size === 1 ? [...packages.values()] : [];
+  const [only = null] = packages.size === 1 ? [...packages.values()] : [];
   const sorted = [...components.values()].sort((a, b) => (a.tag < b.tag ? -1 : 1));
   return {
-    contract: { contract: 1, package: only ?? null, components: sorted },
+    contract: {
+      contract: 1,
+      package: only,
+      components: only ? sorted.map((one) => within(one, only)) : sorted,
+    },
     findings,
     modules,
+    entrances,
     roots,
     leftOut,
   };
+}
+
+/** A component of the contract's own package says no more of that. */
+function within(component: Component, { name }: ContractPackage): Component {
+  const { package: from, ...others } = component;
+  return from?.name === name ? others : component;
 }
 
 async function surveySource(
@@ -83,13 +103,18 @@ async function surveySource(
   const memory = cache ? await import('./survey-cache.js') : null;
   const known = await memory?.recall(source, cwd);
   if (known) return known;
-  const [{ survey }, { openSource }] = await Promise.all([
-    import('../../core/survey/index.js'),
+  const [{ surveyOpened }, { openSource }] = await Promise.all([
+    import('./survey-opened.js'),
     import('./sources.js'),
   ]);
-  const opened = openSource(source, cwd);
-  const { contract, findings, paths, leftOut } = survey(opened.input);
-  const result: CachedSurvey = { contract, findings, root: opened.root, modules: [...paths], leftOut };
+  const first = openSource(source, cwd);
+  const { opened, modules, entrances, ...surveyed } = surveyOpened(first);
+  const result: CachedSurvey = {
+    ...surveyed,
+    root: first.root,
+    modules: [...modules],
+    entrances: [...entrances],
+  };
   memory?.remember(source, cwd, opened, result);
   return result;
 }

@@ -7,7 +7,8 @@ export const moduleNotImported: Rule = {
   isToldOnce: true,
   check({ use, component, packageName, isLoaded }) {
     if (component?.registers !== 'on-import' || component.unexported || isLoaded(component.tag)) return [];
-    const module = packageName ? `${packageName}${component.module.replace(/^\./, '')}` : component.module;
+    const from = packageName ?? component.package?.name;
+    const module = from ? `${from}${component.module.replace(/^\./, '')}` : component.module;
     return [
       {
         range: use.range,

@@ -54,14 +54,18 @@ export function isPlatformEvent(name: string): boolean {
   return Object.hasOwn(PLATFORM_FLAGS, name);
 }
 
+/** `Pier#dock`, `module:piers~Pier#event:dock`: how doc comments name events of a class (JSDoc, namepaths). */
+const NAMEPATH = /^([\w.:~/-]{0,200})#(?:event:)?([^\s#]+)$/;
+
 /** The events that the doc comment of a class declares with `@fires` or `@event`. */
 export function declaredEvents(doc: Doc, module: Module, graph: ModuleGraph): ContractEvent[] {
   return doc.tags
     .filter((tag) => EVENT_TAGS.includes(tag.tag))
     .flatMap((tag) => {
-      const { name, description } = namedTag(tag);
-      if (!name) return [];
-      const said = typeFromDoc(tag.type, module, graph);
+      const { name: text, description } = namedTag(tag);
+      if (!text) return [];
+      const [, holder = '', name = text] = NAMEPATH.exec(text) ?? [];
+      const said = typeFromDoc(tag.type ?? /^\w*Event$/.exec(holder)?.[0] ?? null, module, graph);
       return [
         {
           name,

@@ -1,42 +1,145 @@
-/** Packages that a package without components of its own passes on. */
+/** Packages that one without components of its own passes on. */
 
+import type { Component, ContractPackage } from '../../contract/types.js';
 import type { Finding } from '../../findings/types.js';
+import { Entrances, isNamedAfter } from '../modules/entrances.js';
 import { importsIn } from '../modules/imports.js';
 import type { SurveyInput } from '../modules/input.js';
+import { ModuleGraph } from '../modules/modules.js';
+import { addTo } from '../syntax/lists.js';
 import { mayRegister } from './registrations.js';
 
 const PACKAGE = /^(?:@[\w.-]+\/)?[a-z][\w.-]*/;
 const MOST_NAMED = 4;
 
+/** So many modules are looked into behind one import. */
+const MOST_BEHIND = 500;
+
+/** What modules bring in of other packages that register elements. */
+export interface Passing {
+  packages: string[];
+  /** The modules that lead to one of those packages, or to a module in it, by its name or path. */
+  importers: ReadonlyMap<string, string[]>;
+}
+
 /**
- * A note that names the packages whose registering modules the given ones import; none where there are none. For
- * material that registers nothing itself.
+ * The packages whose registering modules the given ones import, in the order of the imports; none where they import no
+ * such. For material that registers nothing itself.
  */
-export function componentsElsewhere({ paths, otherPaths = [], reader }: SurveyInput): Finding[] {
+export function passingIn({ paths, otherPaths = [], reader }: SurveyInput): Passing {
   const looked = new Set([...paths, ...otherPaths]);
+  const importers = new Map<string, string[]>();
   const packages = new Set<string>();
-  let file: string | null = null;
+  const behind = new Map<string, string[]>();
   for (const path of paths) {
     for (const { specifier } of importsIn(reader.read(path) ?? '')) {
       const [name] = PACKAGE.exec(specifier) ?? [];
-      const target = !name || packages.has(name) ? null : reader.resolve(specifier, path);
-      if (!name || target === null || looked.has(target) || !mayRegister(reader.read(target) ?? '')) continue;
+      const target = name ? reader.resolve(specifier, path) : null;
+      if (!name || target === null || looked.has(target)) continue;
+      const registering = behind.get(target) ?? registeringBehind(target, reader);
+      behind.set(target, registering);
+      if (registering.length === 0) continue;
       packages.add(name);
-      file ??= reader.label(path);
+      for (const key of [name, ...registering]) addTo(importers, key, path);
     }
   }
-  if (file === null) return [];
-  const names = [...packages];
-  const shown = names.slice(0, MOST_NAMED).join(', ');
-  const more = names.length > MOST_NAMED ? ` and ${names.length - MOST_NAMED} more` : '';
-  const sources = names.slice(0, MOST_NAMED).map((name) => `npm:${name}`);
+  return { packages: [...packages], importers };
+}
+
+/** The modules that may register elements among one and those that it brings in of its own package. */
+function registeringBehind(target: string, reader: SurveyInput['reader']): string[] {
+  const modules = new Set([target]);
+  for (const path of modules) {
+    if (modules.size > MOST_BEHIND) break;
+    for (const { specifier } of importsIn(reader.read(path) ?? '')) {
+      const next = specifier.startsWith('.') ? reader.resolve(specifier, path) : null;
+      if (next !== null) modules.add(next);
+    }
+  }
+  return [...modules].filter((path) => mayRegister(reader.read(path) ?? ''));
+}
+
+/** A component that another package holds, with the path of the module that registers it. */
+export interface FarComponent {
+  component: Component;
+  path: string;
+  heldBy: ContractPackage;
+}
+
+/** A component as a package offers it that imports it, with the path of the module to import. */
+export interface PassedComponent {
+  component: Component;
+  entrance: string;
+}
+
+/**
+ * Components of other packages as a package offers them that imports those: brought in by its own modules. Those that
+ * none of its modules leads to are left out.
+ */
+export function passedOn(
+  far: readonly FarComponent[],
+  { importers }: Passing,
+  input: SurveyInput,
+): PassedComponent[] {
+  const entrances = new Entrances(input, () => false);
+  const graph = new ModuleGraph(input.reader);
+  const isReached = far.some(({ path }) => importers.has(path));
+  return far.flatMap(({ component, path, heldBy }) => {
+    // A survey may have taken another build than the one that is imported.
+    const leading = importers.get(isReached ? path : heldBy.name) ?? [];
+    const ways = byImports(leading, component.tag, input).map((one) =>
+      entrances.entranceTo(one, component.tag),
+    );
+    const entrance = ways.find((one) => one.isExported) ?? ways[0];
+    if (!entrance) return [];
+    const { unexported: _, registeredBy, exportName, ...known } = component;
+    const module = graph.load(entrance.path);
+    const isHanded = (name: string) => module !== null && graph.findExport(name, module) !== null;
+    const passed: Component = {
+      ...known,
+      heldBy,
+      module: input.publicPath(entrance.path),
+      exportName: exportName !== null && isHanded(exportName) ? exportName : null,
+      ...(registeredBy !== undefined && isHanded(registeredBy.replace(/\..*$/, '')) ? { registeredBy } : {}),
+      ...(entrance.isExported ? {} : { unexported: true as const }),
+    };
+    return { component: passed, entrance: entrance.path };
+  });
+}
+
+/** The modules that are named after a tag first, then those that import least besides. */
+function byImports(paths: readonly string[], tag: string, { reader }: SurveyInput): string[] {
+  const cost = (path: string) =>
+    importsIn(reader.read(path) ?? '').length + (isNamedAfter(tag, path) ? 0 : MOST_BEHIND);
+  return paths
+    .map((path) => ({ path, cost: cost(path) }))
+    .sort((a, b) => a.cost - b.cost || (a.path < b.path ? -1 : 1))
+    .map(({ path }) => path);
+}
+
+/** A note that names the packages whose components modules import; those in `told` were surveyed instead. */
+export function componentsElsewhere(
+  { packages: imported, importers }: Passing,
+  { reader }: SurveyInput,
+  told: readonly string[],
+): Finding[] {
+  const isTold = told.length > 0;
+  const packages = isTold ? told : imported;
+  const [first] = imported;
+  const [file] = (first !== undefined && importers.get(first)) || [];
+  if (first === undefined || file === undefined) return [];
+  const shown = packages.slice(0, MOST_NAMED).join(', ');
+  const more = packages.length > MOST_NAMED ? ` and ${packages.length - MOST_NAMED} more` : '';
+  const sources = packages.slice(0, MOST_NAMED).map((name) => `npm:${name}`);
   return [
     {
       code: 'components-elsewhere',
       level: 'note',
-      place: { file, line: 1, column: 1 },
-      message: `No component is registered here; modules import those of ${shown}${more}.`,
-      cure: `Survey the packages that hold them: suvet survey ${sources.join(' ')}`,
+      place: { file: reader.label(file), line: 1, column: 1 },
+      message: `No component is registered here; modules import those of ${shown}${more}${isTold ? ', which are told instead' : ''}.`,
+      cure: isTold
+        ? `To bring in a component without the others, survey its own package: suvet survey ${sources[0]}`
+        : `Survey the packages that hold them: suvet survey ${sources.join(' ')}`,
     },
   ];
 }

@@ -1,0 +1,61 @@
+/** Surveys an opened source: its own components, or those of other packages that an installed one passes on. */
+
+import type { Component, Contract } from '../../core/contract/types.js';
+import type { Finding } from '../../core/findings/types.js';
+import { survey } from '../../core/survey/index.js';
+import type { FarComponent } from '../../core/survey/registering/elsewhere.js';
+import { componentsElsewhere, passedOn } from '../../core/survey/registering/elsewhere.js';
+import { installedFolder, type OpenedSource, openSource } from './sources.js';
+
+export interface SurveyedSource {
+  contract: Contract;
+  findings: Finding[];
+  /** For each tag, the absolute path of the module that registers it. */
+  modules: Map<string, string>;
+  /** For tags that other packages hold, the absolute path of the module that brings in that one. */
+  entrances: Map<string, string>;
+  /** Other builds of the same modules, demos and tests, which were left out. */
+  leftOut: string[];
+  /** All sources that were read for it, this one first. */
+  opened: OpenedSource[];
+}
+
+/** The packages that are being surveyed, from the one that was named on: packages may import one another in a circle. */
+type Way = readonly string[];
+
+/** So many packages pass on what others pass on. */
+const MOST_PASSING = 4;
+
+export function surveyOpened(source: OpenedSource, way: Way = [source.name]): SurveyedSource {
+  const { contract, findings, paths, leftOut, passing } = survey(source.input);
+  const own = { contract, findings, modules: paths, entrances: new Map(), leftOut, opened: [source] };
+  if (!passing) return own;
+  const far = passing.packages
+    .filter((name) => installedFolder(name, source.root) !== null)
+    .map((name) => `npm:${name}`)
+    .filter((name) => !way.includes(name) && way.length <= MOST_PASSING)
+    .map((name) => surveyOpened(openSource(name, source.root), [...way, name]));
+  const held = far.flatMap((one) => one.contract.components.flatMap((component) => heldBy(one, component)));
+  const passed = passedOn(held, passing, source.input);
+  const told = new Set(passed.flatMap(({ component }) => component.heldBy?.name ?? []));
+  const note = componentsElsewhere(passing, source.input, [...told]);
+  return {
+    contract: { ...contract, components: onePerTag(passed.map((one) => one.component)) },
+    findings: [...findings, ...note],
+    modules: new Map(held.map(({ component, path }) => [component.tag, path])),
+    entrances: new Map(passed.map(({ component, entrance }) => [component.tag, entrance])),
+    leftOut,
+    opened: [source, ...far.flatMap((one) => one.opened)],
+  };
+}
+
+function heldBy({ contract, modules }: SurveyedSource, component: Component): FarComponent[] {
+  const from = component.heldBy ?? contract.package;
+  const path = modules.get(component.tag);
+  return from && path !== undefined ? [{ component, path, heldBy: from }] : [];
+}
+
+function onePerTag(components: readonly Component[]): Component[] {
+  const byTag = new Map(components.toReversed().map((one) => [one.tag, one]));
+  return [...byTag.values()].sort((a, b) => (a.tag < b.tag ? -1 : 1));
+}
