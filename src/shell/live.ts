@@ -24,7 +24,8 @@ export interface LiveAnswer extends Seen {
  * Loads the modules of a source that may register elements in a page of Chromium, where every request off this
  * machine is refused, calls what `components` say has to be called, and says what the registered elements show. A
  * module that keeps the page from answering within `limit` milliseconds is left out, with the others asked along with
- * it. Throws a SuvetError (exit 3) without a browser, and where elements do so.
+ * it; of an element that does so only its class is looked at. Throws a SuvetError (exit 3) without a browser, and where
+ * many elements do so.
  */
 export async function askLive(
   { input, root }: OpenedSource,
@@ -63,16 +64,12 @@ export async function askLive(
   const links = new Map(components.map((one) => [one.tag, linksOf(one)]));
   const engine = await launchChromium();
   try {
-    const silent = new Map<string, string>();
+    const known: Known = { silent: new Map(), seen: new Map(), alone: new Set(), stuck: new Map() };
     for (;;) {
       const page = await engine.open(undefined, bundled.scripts);
       try {
         await page.addScript(pageScript);
-        const seen = await askPage(
-          { page, limit },
-          { asked, calls, links, foreign: bundled.foreign },
-          silent,
-        );
+        const seen = await askPage({ page, limit }, { asked, calls, links, foreign: bundled.foreign }, known);
         if (seen) return { engine: `${engine.name} ${engine.version}`, ...seen };
       } finally {
         await page.close();
@@ -111,17 +108,32 @@ function linksOf({ properties }: Component): AskedLink[] {
 /** So many at a time, each of which the page gives a while of its own. */
 const AT_A_TIME = { modules: 3, elements: 25 };
 
+/** So many elements that no page answers to are put up with. */
+const MOST_STUCK = 5;
+
+/** What is known from one page to the next. */
+interface Known {
+  /** Modules that a page did not answer to, with the reason. */
+  silent: Map<string, string>;
+  /** By tag. */
+  seen: Map<string, SeenComponent>;
+  /** Tags of elements to be looked at one by one, since a page did not answer to them all. */
+  alone: Set<string>;
+  /** Tags of elements that a page did not answer to, with the reason. */
+  stuck: Map<string, string>;
+}
+
 /**
- * Asks a page step by step. Modules that it does not answer to are added to `silent`, with the reason, and null is given:
- * another page is to be asked without them.
+ * Asks a page step by step. Where it does not answer, that is added to what is known, and null is given: another page
+ * is to be asked.
  */
 async function askPage(
   { page, limit }: { page: EnginePage; limit: number },
   { asked, calls, links, foreign }: Questions,
-  silent: Map<string, string>,
+  { silent, seen, alone, stuck }: Known,
 ): Promise<Seen | null> {
-  const step = <T>(name: string, given: unknown) =>
-    page.evaluate<T>(`suvetLive.${name}(${JSON.stringify(given)})`, limit);
+  const step = <T>(name: string, given: unknown, longest = limit) =>
+    page.evaluate<T>(`suvetLive.${name}(${JSON.stringify(given)})`, longest);
   const modules: SeenModule[] = [...silent].map(([module, error]) => ({ module, error }));
   const each = async (name: string, list: readonly Asked[]) => {
     for (const some of slices(
@@ -139,16 +151,29 @@ async function askPage(
     return true;
   };
   if (!(await each('load', asked)) || !(await each('register', calls))) return null;
-  const components: SeenComponent[] = [];
-  for (const some of slices(await step<string[]>('tags', foreign), AT_A_TIME.elements)) {
+  const left = (await step<string[]>('tags', foreign)).filter((tag) => !seen.has(tag));
+  const groups = [
+    ...slices(
+      left.filter((tag) => !alone.has(tag)),
+      AT_A_TIME.elements,
+    ),
+    ...left.filter((tag) => alone.has(tag)).map((tag) => [tag]),
+  ];
+  for (const some of groups) {
     try {
-      const looked = some.map((tag) => ({ tag, links: links.get(tag) ?? [] }));
-      components.push(...(await step<SeenComponent[]>('look', looked)));
+      const looked = some.map((tag) => ({ tag, links: links.get(tag) ?? [], stuck: stuck.get(tag) ?? null }));
+      for (const one of await step<SeenComponent[]>('look', looked, some.length === 1 ? limit / 2 : limit))
+        seen.set(one.tag, one);
     } catch (error) {
-      throw error instanceof PageHung ? silentElements(some, error) : error;
+      if (!(error instanceof PageHung)) throw error;
+      const [only = ''] = some.length === 1 ? some : [];
+      if (stuck.has(only) || stuck.size >= MOST_STUCK) throw silentElements(some, error);
+      if (only) stuck.set(only, error.message);
+      else for (const tag of some) alone.add(tag);
+      return null;
     }
   }
-  return { modules, components };
+  return { modules, components: [...seen.values()] };
 }
 
 function slices<T>(list: readonly T[], size: number): T[][] {

@@ -19,6 +19,13 @@ interface Defined {
   extendsTag: string | null;
 }
 
+/** What is asked of an element; one that is stuck, for the reason that is given, is not made. */
+interface Look {
+  tag: string;
+  links: readonly AskedLink[];
+  stuck: string | null;
+}
+
 const LONGEST_LOAD = 15_000;
 const defined: Defined[] = [];
 const closedRoots = new WeakMap<Element, ShadowRoot>();
@@ -77,10 +84,13 @@ const STEPS = {
     return defined.filter((one) => !outside.has(one.class)).map((one) => one.tag);
   },
   /** Looks at elements side by side: each is waited for. */
-  async look(asked: readonly { tag: string; links: readonly AskedLink[] }[]): Promise<SeenComponent[]> {
-    const links = new Map(asked.map((one) => [one.tag, one.links]));
+  async look(asked: readonly Look[]): Promise<SeenComponent[]> {
+    const looks = new Map(asked.map((one) => [one.tag, one]));
     return Promise.all(
-      defined.filter((one) => links.has(one.tag)).map((one) => look(one, links.get(one.tag) ?? [])),
+      defined.flatMap((one) => {
+        const given = looks.get(one.tag);
+        return given ? [look(one, given)] : [];
+      }),
     );
   },
 };
@@ -143,7 +153,7 @@ function isPlatform(value: object): boolean {
   );
 }
 
-async function look(one: Defined, links: readonly AskedLink[]): Promise<SeenComponent> {
+async function look(one: Defined, { links, stuck }: Look): Promise<SeenComponent> {
   const accessors = new Map<string, SeenMember>();
   const methods = new Set<string>();
   const elsewhere = new Set<string>();
@@ -162,7 +172,8 @@ async function look(one: Defined, links: readonly AskedLink[]): Promise<SeenComp
       }
     }
   }
-  const instance = await instanceOf(one, [...accessors.keys(), ...elsewhere]);
+  const names = [...accessors.keys(), ...elsewhere];
+  const instance = stuck === null ? await instanceOf(one, names) : { ...nothingSeen(), error: stuck };
   return {
     tag: one.tag,
     className: one.class.name,
@@ -199,15 +210,12 @@ function readsOf(one: Defined, links: readonly AskedLink[]): Record<string, Read
 
 type Instance = Pick<SeenComponent, 'fields' | 'held' | 'root' | 'slots' | 'parts' | 'error'>;
 
+function nothingSeen(): Instance {
+  return { fields: [], held: { made: {}, shown: {} }, root: null, slots: [], parts: [], error: null };
+}
+
 async function instanceOf(one: Defined, names: readonly string[]): Promise<Instance> {
-  const seen: Instance = {
-    fields: [],
-    held: { made: {}, shown: {} },
-    root: null,
-    slots: [],
-    parts: [],
-    error: null,
-  };
+  const seen = nothingSeen();
   let element: Element;
   try {
     element = fresh(one);
