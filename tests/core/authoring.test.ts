@@ -102,6 +102,16 @@ rows('registering', [
     },
   ],
   [
+    'a helper that asks an object for the prefix, called in functions that call one another',
+    `import { register } from './register.js'; ${PIER} const registerPier = () => { register('a', Pier); };
+      class Quay extends HTMLElement {} const registerQuay = () => { registerPier(); register('q', Quay); }; registerQuay();`,
+    'pier-a:  |  | \npier-q:  |  | ',
+    {
+      'register.ts':
+        "class Names { mark = ''; get prefix() { return this.mark ? `pier-${this.mark}` : 'pier'; } set(mark) { this.mark = mark; } } const names = new Names(); const tagOf = (name) => `${names.prefix}-${name}`; export const register = (name, made) => { const tag = tagOf(name); if (!customElements.get(tag)) customElements.define(tag, made); };",
+    },
+  ],
+  [
     'a static method of its own',
     `class Pier extends HTMLElement { static define(tag = 'pier-a', registry = customElements) { registry.define(tag, this); return this; } } Pier.define();`,
     'pier-a:  |  | ',

@@ -64,6 +64,16 @@ test('builds: source in TypeScript is none of what an installed package exports 
   expect(sortBuilds(files, ['dist/gone.js'], ['dist/gone.js'], true).others).toEqual([]);
 });
 
+test('builds: what stands beside the entry for older loaders', () => {
+  const sorted = (files: string[]) =>
+    sortBuilds(files, ['dist/module.js', 'dist/main.js'], null, true, 'dist/main.js');
+  expect(sorted(['dist/main.js', 'dist/module.js'])).toEqual({
+    main: ['dist/module.js'],
+    others: ['dist/main.js'],
+  });
+  expect(sorted(['dist/main.js']).main).toEqual(['dist/main.js']);
+});
+
 test('builds: demos that a package exports are its own', () => {
   const files = ['a.js', 'docs/b.js', 'test/c.js'];
   const others = (exported: string[]) => sortBuilds(files, ['a.js'], exported).others;

@@ -21,6 +21,11 @@ function folded(expression: string): unknown {
     var Numbered = ((N) => { N[N["High"] = 0] = "High"; N[N["Low"] = 1] = "Low"; return N; })(Numbered || {});
     const make = (name) => PREFIX + '-' + name; const kit = { make, other: make, deep: { make } };
     const { b: picked } = own; const [, second] = LIST; let late; late = 'told later'; class Old {} Old.tag = 'old-tag';
+    class Above { kind = 'lock'; at() { return this.#hidden ?? this.kind; } #hidden; }
+    class Kept extends Above { constructor(name, mark = 'n') { super(); this._mark = ''; this.name = name; this.mark = mark; }
+      size = 3; get start() { return PREFIX; } get prefix() { return this._mark ? this.start + this._mark : this.start; }
+      tag(base) { return \`\${this.prefix}-\${base}\`; } get round() { return this.round; } }
+    const keeper = new Kept('low'); const again = keeper;
     const result = ${expression};`;
   const graph = graphOf({ ...MODULES, 'main.ts': source });
   const module = graph.load('main.ts');
@@ -176,6 +181,13 @@ test.each<[string, unknown]>([
   ['second', 'b'],
   ['late', 'told later'],
   ['Old.tag', 'old-tag'],
+  ['keeper.prefix', 'tide'],
+  ["again.tag('gauge')", 'tide-gauge'],
+  ['[keeper.name, keeper.mark, keeper.size, keeper.kind]', ['low', 'n', 3, 'lock']],
+  ['new Kept(LIST[1]).name', 'b'],
+  ['keeper.at()', UNKNOWN],
+  ['[keeper.missing, keeper.round]', [UNKNOWN, UNKNOWN]],
+  ['keeper.missing()', UNKNOWN],
 ])('%s', (expression, value) => {
   expect(folded(expression)).toEqual(value);
 });

@@ -15,6 +15,7 @@ import {
   entryFiles,
   exportTargets,
   exportTest,
+  mainForOlderLoaders,
   publicPaths,
   readPackage,
 } from '../packages/packages.js';
@@ -111,6 +112,7 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
     entryFiles(described),
     exportTargets(described),
     source.startsWith('npm:'),
+    mainForOlderLoaders(described),
   );
   const absolute = (path: string) => join(folder, path);
   const declarations = sortBuilds(

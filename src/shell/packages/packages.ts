@@ -91,6 +91,18 @@ export function entryFiles(manifest: PackageManifest): string[] {
     .map((one) => one.replace(/^\.\//, ''));
 }
 
+/**
+ * The file that `main` names for older loaders, beside the one of the same folder that `module` has for all others; null
+ * where there is none, and where `exports` names it.
+ */
+export function mainForOlderLoaders(manifest: PackageManifest): string | null {
+  const { main, module } = manifest;
+  if (typeof main !== 'string' || typeof module !== 'string' || manifest.exports !== undefined) return null;
+  const [older, newer] = [main, module].map((one) => one.replace(/^\.\//, ''));
+  const isBeside = older !== newer && dirname(older ?? '') === dirname(newer ?? '');
+  return isBeside && older !== undefined ? older : null;
+}
+
 /** The paths that `exports` leads to, patterns among them, without a leading dot; null where there is no `exports`. */
 export function exportTargets(manifest: PackageManifest): string[] | null {
   const routes = exportRoutes(manifest.exports);

@@ -12,10 +12,12 @@ import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import { foldNew, foldObjectMethod } from './collections.js';
 import { tagUnder } from './element.js';
+import { fieldName } from './fields.js';
 import type { Folded } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Scope } from './functions.js';
 import { assignedBeside, calledName, ownName, staticGetter, staticValue, unwrap } from './functions.js';
+import { foldOfInstance, methodOfInstance } from './instances.js';
 import type { Folder } from './interpret.js';
 import { runBody, scopeAt } from './interpret.js';
 import { foldAssigned, keptBefore, leftOf } from './kept.js';
@@ -161,8 +163,7 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   const kept = keptBefore(node, scope);
   if (kept) return kept.value;
   const property = node.computed ? fold(node.property, scope, depth + 1) : null;
-  const name =
-    !node.computed && node.property.type === 'Identifier' ? node.property.name : asString(property ?? null);
+  const name = node.computed ? asString(property ?? null) : fieldName(node.property);
   if (name !== null) {
     if (node.object.type === 'Super') return scope.above?.(name, depth + 1) ?? UNKNOWN;
     if (node.object.type === 'ThisExpression') {
@@ -194,8 +195,12 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   if (key === null) return UNKNOWN;
   if (isFoldedObject(object)) return object.object.has(key) ? object.object.get(key) : undefined;
   if (typeof object === 'string' && key === 'length') return object.length;
-  if (isReference(object) || object === UNKNOWN) return foldStatic(node.object, key, scope, depth) ?? UNKNOWN;
-  return UNKNOWN;
+  if (!isReference(object) && object !== UNKNOWN) return UNKNOWN;
+  return (
+    foldStatic(node.object, key, scope, depth) ??
+    foldOfInstance(node.object, key, scope, depth, FOLDER) ??
+    UNKNOWN
+  );
 }
 
 /** A static field or getter of a class that is named in an expression, or of a class above it; what a function was given. */
@@ -275,7 +280,8 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
   const name = calledName(callee);
   if (SPREADING.lists.test(name)) return foldSpread(node.arguments, inner);
   if (SPREADING.objects.test(name)) return foldObjectCall('assign', node.arguments.map(inner));
-  const called = callableOf(callee, scope) ?? staticMethodOf(callee, scope);
+  const called =
+    callableOf(callee, scope) ?? staticMethodOf(callee, scope) ?? methodOfInstance(callee, scope, FOLDER);
   if (!called || called.node.async || called.node.generator) return UNKNOWN;
   const bindings = calledWith(called, node.arguments, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);

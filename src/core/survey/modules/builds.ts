@@ -30,13 +30,15 @@ const SOURCE_FOLDER = /(?:^|\/)src\//;
  * Sorts the files of a package (paths relative to it) by build. `entries` are the files that the package is entered
  * by, as its manifest names them: source beside a build is left to last when the package is entered by the build.
  * `exported` are the folders that it exports anything of; null where it exports all there is. One that is installed
- * offers none of its demos and tests, whether it says how it is entered or not.
+ * offers none of its demos and tests, whether it says how it is entered or not. `forOlderLoaders` is an entry that stands
+ * beside that for all others.
  */
 export function sortBuilds(
   files: readonly string[],
   entries: readonly string[],
   exported: readonly string[] | null = null,
   isInstalled = false,
+  forOlderLoaders: string | null = null,
 ): Builds {
   const twins = exported ? twinFolders(files, new Set(exported.map(topFolder))) : new Set<string>();
   const all = new Set(files);
@@ -53,7 +55,12 @@ export function sortBuilds(
   };
   const worded = new Set(wordedBuilds(files));
   const isOther = (one: string) =>
-    isNamedOther(one) || worded.has(one) || twins.has(topFolder(one)) || hasModule(one) || hasMinified(one);
+    one === forOlderLoaders ||
+    isNamedOther(one) ||
+    worded.has(one) ||
+    twins.has(topFolder(one)) ||
+    hasModule(one) ||
+    hasMinified(one);
   const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
   // Bundlers put a mark of the content behind the names of chunks.
   const built = new Set(

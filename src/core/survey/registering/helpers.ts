@@ -143,9 +143,17 @@ function throughHelper(
   scope: Scope,
   registers: Registration,
 ): Finding[] {
-  const bindings = calledWith(helper, node.arguments, scope);
-  return registeredIn({ ...helper, scope: { ...helper.scope, bindings } }, node, scope, registers);
+  return registeredIn(boundBy(node, helper, scope), node, scope, registers);
 }
+
+/** A function whose parameters are bound in its scope to what a call hands it. */
+function boundBy(node: Ast.CallExpression, helper: Callable, scope: Scope): Callable {
+  const bindings = calledWith(helper, node.arguments, scope);
+  return { ...helper, scope: { ...helper.scope, bindings } };
+}
+
+/** So many helpers call one another. */
+const DEEPEST = 4;
 
 /** What a function registers, its parameters being bound in its scope, for the call that leads to it. */
 export function registeredIn(
@@ -153,6 +161,7 @@ export function registeredIn(
   node: Ast.CallExpression,
   scope: Scope,
   registers: Registration,
+  depth = 0,
 ): Finding[] {
   const inner = withLocals(helper.scope, [helper.node]);
   const called = scope.graph.isOwn(helper.scope.module) ? {} : { called: { node, scope } };
@@ -164,6 +173,10 @@ export function registeredIn(
     return roundsAt(call, around, helper.scope, inner, start).flatMap((round) => {
       const target = { node: unwrap(second), scope: round };
       if (isTable(target.node, round) || isAnotherCase(call, round)) return [];
+      // What is named for it may be a helper as well, which knows more of the tag.
+      const further =
+        isDefine(call) || depth >= DEEPEST ? null : definingFunction(unwrap(call.callee), round);
+      if (further) return registeredIn(boundBy(call, further, round), node, scope, registers, depth + 1);
       // What only bears the name need not define: it is asked for a class.
       if (!isDefine(call) && !leadsToClass(target)) return [];
       const extendsTag = options ? extendsOf(options, round) : null;
