@@ -133,6 +133,18 @@ describe('properties and attributes', () => {
     expect(properties.map((one) => one.name)).toEqual(['mark', 'title']);
   });
 
+  test('an attribute of a property that is not for users drives the one of its own name', () => {
+    const { properties, attributes } = componentIn(
+      `class X extends HTMLElement { static properties = { initialDeck: { attribute: 'deck' }, mark: { attribute: false }, _mark: { attribute: 'mark', type: Boolean }, _free: { attribute: 'free' } };
+        /** @internal */ initialDeck = ''; get deck() { return this.initialDeck; } set deck(value) {} } ${define()}`,
+    );
+    expect(properties.map((one) => [one.name, one.attribute?.name, one.attribute?.reads])).toEqual([
+      ['deck', 'deck', 'string'],
+      ['mark', 'mark', 'boolean'],
+    ]);
+    expect(attributes.map((one) => one.name)).toEqual(['free']);
+  });
+
   test('an accessor keeps its attribute whatever a table says of it', () => {
     const { properties, attributes } = componentIn(
       `class X extends HTMLElement { static properties = { level: { attribute: false } };

@@ -53,7 +53,14 @@ export function joinProperties(
       );
     }
   }
-  const links = linkAttributes(seen, joined);
+  const hidden = [...joined.values()]
+    .filter(({ evidence: one }) => one.internal && !one.state)
+    .flatMap(attributeOfHidden);
+  // `initialValue` is not for users, but its attribute `value` is, and drives the property of that name.
+  const driving = hidden
+    .map((one) => ({ ...one, property: camelCase(one.name) }))
+    .filter(({ property }) => isReactive(joined.get(property)?.evidence));
+  const links = linkAttributes([...seen, ...driving], joined);
   const isDeclaring = [...joined.values()].some(({ evidence: one }) => one.origin === 'declared');
   const properties = [...joined.values()]
     .filter(({ evidence: one }) => isOffered(one, isDeclaring, methods))
@@ -66,12 +73,16 @@ export function joinProperties(
       ),
     );
   const taken = new Set(properties.flatMap((one) => (one.attribute ? [one.attribute.name] : [])));
-  const hidden = [...joined.values()].filter(({ evidence: one }) => one.internal && !one.state);
   const declared = [...joined.values()].flatMap(({ evidence: one }) =>
     one.origin === 'declared' ? one.name : [],
   );
-  const attributes = freeAttributes([...seen, ...hidden.flatMap(attributeOfHidden)], taken);
+  const attributes = freeAttributes([...seen, ...hidden], taken);
   return { properties, attributes, declared: new Set(declared) };
+}
+
+/** Does anything happen when the property is set? */
+function isReactive(one: PropertyEvidence | undefined): boolean {
+  return one !== undefined && (one.made === 'accessor' || one.origin === 'declared');
 }
 
 /**
@@ -158,6 +169,7 @@ export function rank(type: TypeInfo | undefined): number {
 interface Link {
   name: string;
   reads: AttributeReader | undefined;
+  readsFalse: boolean;
   reflects: boolean;
   /** Code of the property itself reads or writes the attribute, as against one that has its name. */
   seen: boolean;
@@ -184,6 +196,7 @@ function linkAttributes(
     links.set(property, {
       name,
       reads: readers.find((one) => one !== 'custom') ?? readers[0],
+      readsFalse: about.some((one) => one.readsFalse),
       reflects: about.some((one) => one.reflects),
       seen: explicit === property,
     });
@@ -210,7 +223,7 @@ function finishProperty(
           name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
           reads,
           reflects: declared?.reflects ?? link?.reflects ?? false,
-          ...(declared?.readsFalse && reads === 'boolean' ? { readsFalse: true as const } : {}),
+          ...((declared ?? link)?.readsFalse && reads === 'boolean' ? { readsFalse: true as const } : {}),
         };
   const initial = one.default ?? one.said;
   return {
