@@ -25,6 +25,8 @@ function folded(expression: string): unknown {
     class Kept extends Above { constructor(name, mark = 'n') { super(); this._mark = ''; this.name = name; this.mark = mark; }
       size = 3; get start() { return PREFIX; } get prefix() { return this._mark ? this.start + this._mark : this.start; }
       tag(base) { return \`\${this.prefix}-\${base}\`; } get round() { return this.round; } }
+    class Shut { static #all = ['a']; static get all() { return this.#all; } static #make() { return ['b']; }
+      static get made() { return Shut.#make(); } static #late; static { this.#late = ['c']; } static get late() { return this.#late; } }
     const keeper = new Kept('low'); const again = keeper;
     const result = ${expression};`;
   const graph = graphOf({ ...MODULES, 'main.ts': source });
@@ -181,6 +183,7 @@ test.each<[string, unknown]>([
   ['second', 'b'],
   ['late', 'told later'],
   ['Old.tag', 'old-tag'],
+  ['[Shut.all, Shut.made, Shut.late]', [['a'], ['b'], ['c']]],
   ['keeper.prefix', 'tide'],
   ["again.tag('gauge')", 'tide-gauge'],
   ['[keeper.name, keeper.mark, keeper.size, keeper.kind]', ['low', 'n', 3, 'lock']],

@@ -20,22 +20,18 @@ export interface SurveyedSource {
   opened: OpenedSource[];
 }
 
-/** The packages that are being surveyed, from the one that was named on: packages may import one another in a circle. */
-type Way = readonly string[];
-
-/** So many packages pass on what others pass on. */
-const MOST_PASSING = 4;
-
-export function surveyOpened(source: OpenedSource, way: Way = [source.name]): SurveyedSource {
+/**
+ * Surveys a source that was opened. Where an installed package holds no component, but imports those of others, their
+ * packages are surveyed as well: not what those pass on in their turn.
+ */
+export function surveyOpened(source: OpenedSource): SurveyedSource {
   const { contract, findings, paths, leftOut, passing } = survey(source.input);
   const own = { contract, findings, modules: paths, entrances: new Map(), leftOut, opened: [source] };
   if (!passing) return own;
-  const far = passing.packages
+  const opened = passing.packages
     .filter((name) => installedFolder(name, source.root) !== null)
-    .map((name) => `npm:${name}`)
-    .filter((name) => !way.includes(name) && way.length <= MOST_PASSING)
-    .map((name) => surveyOpened(openSource(name, source.root), [...way, name]));
-  const held = far.flatMap((one) => one.contract.components.flatMap((component) => heldBy(one, component)));
+    .map((name) => openSource(`npm:${name}`, source.root));
+  const held = opened.flatMap(heldIn);
   const passed = passedOn(held, passing, source.input);
   const told = new Set(passed.flatMap(({ component }) => component.heldBy?.name ?? []));
   const note = componentsElsewhere(passing, source.input, [...told]);
@@ -45,14 +41,17 @@ export function surveyOpened(source: OpenedSource, way: Way = [source.name]): Su
     modules: new Map(held.map(({ component, path }) => [component.tag, path])),
     entrances: new Map(passed.map(({ component, entrance }) => [component.tag, entrance])),
     leftOut,
-    opened: [source, ...far.flatMap((one) => one.opened)],
+    opened: [source, ...opened],
   };
 }
 
-function heldBy({ contract, modules }: SurveyedSource, component: Component): FarComponent[] {
-  const from = component.heldBy ?? contract.package;
-  const path = modules.get(component.tag);
-  return from && path !== undefined ? [{ component, path, heldBy: from }] : [];
+/** The components of a package's own. */
+function heldIn({ input }: OpenedSource): FarComponent[] {
+  const { contract, paths } = survey(input);
+  return contract.components.flatMap((component) => {
+    const path = paths.get(component.tag);
+    return contract.package && path !== undefined ? [{ component, path, heldBy: contract.package }] : [];
+  });
 }
 
 function onePerTag(components: readonly Component[]): Component[] {

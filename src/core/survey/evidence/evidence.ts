@@ -152,7 +152,7 @@ export function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['d
     const beside =
       // A class that a function makes goes by another name there, if by any.
       graph.declarationsBeside(layer.module, isMadeByCalls(layer) ? '' : name) ??
-      (isBare && layer.own ? graph.declarationsNamed(name, layer.module) : null) ??
+      (isBare && graph.isOwn(layer.module) ? graph.declarationsNamed(name, layer.module) : null) ??
       (layer.own ? graph.declarationsExported(name, layer.module) : null);
     const declaration = beside?.declarations.get(name);
     if (beside && declaration?.kind === 'class') return { module: beside, node: declaration.node };

@@ -6,7 +6,7 @@ import { Bindings } from './bindings.js';
 import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
-import { isFunction, localDeclarations, returned, staticMethod, unwrap } from './functions.js';
+import { isFunction, keyText, localDeclarations, returned, staticMethod, unwrap } from './functions.js';
 import { calledWith } from './scopes.js';
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
@@ -61,9 +61,10 @@ function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number)
 /** `TheClass.name`: a static method of a class, or of one above it. In it `this` is the class it is called on. */
 export function staticMethodOf(expression: Ast.Node, scope: Scope): Callable | null {
   const node = unwrap(expression);
-  if (node.type !== 'MemberExpression' || node.computed || node.property.type !== 'Identifier') return null;
+  const name = node.type === 'MemberExpression' && !node.computed ? keyText(node.property) : null;
+  if (node.type !== 'MemberExpression' || name === null) return null;
   for (const place of classesFrom(classNamed(node.object, scope))) {
-    const method = staticMethod(place.node, node.property.name);
+    const method = staticMethod(place.node, name);
     if (!method) continue;
     const bindings = new Bindings(place.scope.bindings, [['this', { node: node.object, scope }]]);
     return { node: method, scope: { ...place.scope, bindings } };

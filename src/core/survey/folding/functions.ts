@@ -147,7 +147,9 @@ function staticMember(node: Ast.Class, name: string): Ast.Expression | null {
     }
     if (!('static' in member) || !member.static || !('key' in member)) continue;
     if (keyText(member.key) !== name) continue;
-    if (member.type === 'PropertyDefinition' || member.type === 'AccessorProperty') return member.value;
+    const isField = member.type === 'PropertyDefinition' || member.type === 'AccessorProperty';
+    // One that is declared without a value may be given one in a block.
+    if (isField && member.value) return member.value;
     if (member.type === 'MethodDefinition' && member.kind === 'get') return returned(member.value);
   }
   return null;
@@ -193,8 +195,9 @@ function assignedInBlock(block: Ast.StaticBlock, name: string, className?: strin
   return null;
 }
 
-/** The name that a key stands for where it is written out; else null. */
+/** The name that a key stands for where it is written out, that of a private one with `#` before it; else null. */
 export function keyText(key: Ast.Node): string | null {
+  if (key.type === 'PrivateIdentifier') return `#${key.name}`;
   if (key.type === 'Identifier') return key.name;
   return key.type === 'Literal' && typeof key.value === 'string' ? key.value : null;
 }

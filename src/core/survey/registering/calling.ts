@@ -77,7 +77,9 @@ function isOptional(param: Ast.Node): boolean {
 function staticName(node: FunctionNode, holder: Ast.Class | null): string | null {
   const method = holder?.body.body.find((one) => one.type === 'MethodDefinition' && one.value === node);
   if (method?.type !== 'MethodDefinition') return null;
-  return method.static && !method.computed ? keyText(method.key) : null;
+  // Nobody outside can call a private one.
+  const isOpen = method.static && !method.computed && method.key.type !== 'PrivateIdentifier';
+  return isOpen ? keyText(method.key) : null;
 }
 
 /** The name under which a module exports a constant that is given what stands at a place; null where it does not. */

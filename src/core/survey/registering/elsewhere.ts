@@ -83,10 +83,10 @@ export function passedOn(
 ): PassedComponent[] {
   const entrances = new Entrances(input, () => false);
   const graph = new ModuleGraph(input.reader);
-  const isReached = far.some(({ path }) => importers.has(path));
+  const reached = new Set(far.filter(({ path }) => importers.has(path)).map((one) => one.heldBy.name));
   return far.flatMap(({ component, path, heldBy }) => {
-    // A survey may have taken another build than the one that is imported.
-    const leading = importers.get(isReached ? path : heldBy.name) ?? [];
+    // A package may have been surveyed by another build than the one that is imported.
+    const leading = importers.get(reached.has(heldBy.name) ? path : heldBy.name) ?? [];
     const ways = byImports(leading, component.tag, input).map((one) =>
       entrances.entranceTo(one, component.tag),
     );
