@@ -107,6 +107,8 @@ rows(
     ['<tide-pier rows={["a"]} />', ['error lost-value rows']],
     ['<tide-pier rows={list} />', ['error lost-value rows']],
     ['<tide-pier format={(at) => String(at)} />', ['error lost-value format']],
+    ['<tide-pier deck={3} />', []],
+    ['<tide-pier step={3} />', ['error lost-value step']],
     ['<tide-pier open={true} />', []],
     ['<tide-pier open={false} />', ['error lost-value open']],
     ['<tide-pier onPierPick={() => 1} />', ['error dead-handler onPierPick']],

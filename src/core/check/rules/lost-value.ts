@@ -114,7 +114,14 @@ function kindsWritten(item: ItemUse, meant: Meant): Kind[] {
   if (kind === 'boolean') return literal === undefined ? ['true', 'false'] : [literal ? 'true' : 'false'];
   if (kind === 'unknown')
     return kindsOf(meant.type, meant.attribute?.reads).filter((one) => one !== 'null' && one !== 'undefined');
-  return [kind];
+  // What takes text alone is given the text that a number stands for.
+  return kind === 'number' && takesText(meant) ? ['string'] : [kind];
+}
+
+/** Is the property any text by its type, and nothing else but what stands for none? */
+function takesText({ type }: Meant): boolean {
+  const kinds = kindsOf(type).filter((one) => one !== 'null' && one !== 'undefined');
+  return kinds.includes('empty') && kinds.every((one) => one === 'string' || one === 'empty');
 }
 
 /** The kinds of value that a property may hold before anything is written. */
