@@ -133,8 +133,8 @@ async function componentModules({ surveyed, components }: ProbeRequest): Promise
   const scripts = new Map<string, string>();
   const urls = new Map<string, string>();
   const byRoot = new Map<string, { tags: string[]; paths: string[] }>();
-  for (const { tag } of components) {
-    const path = surveyed.modules.get(tag);
+  for (const { tag, registeredBy } of components) {
+    const path = (registeredBy === undefined ? surveyed.modules : surveyed.entrances).get(tag);
     const root = surveyed.roots.get(tag);
     if (!path || !root) continue;
     const group = byRoot.get(root) ?? { tags: [], paths: [] };
@@ -230,13 +230,21 @@ class HostRun {
   }
 }
 
-/** Registers a class that its module only exports. */
-function registering({ tag, exportName, extendsTag }: Component): string {
+/** Registers what importing its module does not: by the call that does so, else by the class that it exports. */
+function registering({ tag, exportName, extendsTag, registeredBy }: Component): string {
   const name = JSON.stringify(tag);
+  const unless = `if (!customElements.get(${name}))`;
+  const member = (path: string) =>
+    `module${path
+      .split('.')
+      .map((one) => `[${JSON.stringify(one)}]`)
+      .join('')}`;
   const options = extendsTag === null ? '' : `, { extends: ${JSON.stringify(extendsTag)} }`;
-  const made = exportName === null ? '' : `module[${JSON.stringify(exportName)}]`;
-  const define = made
-    ? `if (!customElements.get(${name})) customElements.define(${name}, ${made}${options});`
-    : '';
-  return `${define} if (!customElements.get(${name})) throw new Error(${JSON.stringify(`${tag} is not registered by its module`)});`;
+  return [
+    ...(registeredBy === undefined ? [] : [`${unless} await ${member(registeredBy)}();`]),
+    ...(exportName === null
+      ? []
+      : [`${unless} customElements.define(${name}, ${member(exportName)}${options});`]),
+    `${unless} throw new Error(${JSON.stringify(`${tag} is not registered by its module`)});`,
+  ].join(' ');
 }

@@ -94,6 +94,21 @@ describe('strangers', () => {
     expect(ran.code).toBe(1);
   });
 
+  test('what waits for a call is called by the module that is to be imported', async () => {
+    const cwd = folder({
+      'node_modules/kit/package.json':
+        '{ "name": "kit", "version": "1.0.0", "type": "module", "exports": { "./*.js": "./parts/*.js" } }',
+      'node_modules/kit/parts/pier-late.js': "export { d as define } from '../chunk-1a2b3c4d.js';",
+      'node_modules/kit/chunk-1a2b3c4d.js': `class Late extends HTMLElement { get level() { return this.held; } set level(value) { this.held = value; } }
+        function d() { if (!customElements.get('pier-late')) customElements.define('pier-late', Late); }
+        export { d };`,
+    });
+    const ran = await suvet(['probe', '-c', 'npm:kit', '--host', 'html', '--json'], cwd);
+    const [cell] = json<ProbeResult>(ran).cells;
+    expect(cell).toMatchObject({ tag: 'pier-late', error: null });
+    expect(cell?.trials.map((one) => `${one.name} ${one.happened}`)).toContain('level crosses');
+  });
+
   test('a wrong contract is found out', async () => {
     const root = folder(STRANGERS);
     const contract = json<{ components: { properties: { name: string }[] }[] }>(

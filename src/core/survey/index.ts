@@ -38,6 +38,8 @@ export interface SurveyResult {
 /** A result together with the path of the module that registers each tag. */
 export interface SurveyOutcome extends SurveyResult {
   paths: Map<string, string>;
+  /** For each tag, the path of the module to import, which leads to the one that registers it. */
+  entrances: Map<string, string>;
   /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
   /** What an installed package without components brings in of others; null for all else. */
@@ -87,6 +89,7 @@ export function survey(input: SurveyInput): SurveyOutcome {
     contract: { contract: 1, package: input.package, components },
     findings: found.findings,
     paths,
+    entrances: new Map([...found.components].map(([tag, one]) => [tag, one.entrance])),
     leftOut,
     passing: passing && input.isWhole && passing.packages.length > 0 ? passing : null,
   };
@@ -135,6 +138,8 @@ interface Taken {
   component: Component;
   registered: Registered;
   chain: ClassChain;
+  /** The path of the module to import. */
+  entrance: string;
   /** The number of registrations in the same module. */
   among: number;
 }
@@ -192,7 +197,7 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
     const read = withMaking(assemble(one, chain, graph, place), one, chain, graph, place);
     const claim = found.claims.get(one.tag);
     const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
-    found.components.set(one.tag, { component, registered: one, chain, among });
+    found.components.set(one.tag, { component, registered: one, chain, entrance: path, among });
   } else if (isAnother(one, chain, before)) {
     found.findings.push(registeredTwice(one, before.registered));
   }

@@ -20,7 +20,7 @@ export interface CachedSurvey extends SurveyResult {
   root: string;
   /** For each tag, the absolute path of the module that registers it. */
   modules: [tag: string, path: string][];
-  /** For tags that other packages hold, the absolute path of the module that brings in that one. */
+  /** For each tag, the absolute path of the module to import, which leads to that one. */
   entrances: [tag: string, path: string][];
   /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];

@@ -12,7 +12,7 @@ export interface SurveyedSource {
   findings: Finding[];
   /** For each tag, the absolute path of the module that registers it. */
   modules: Map<string, string>;
-  /** For tags that other packages hold, the absolute path of the module that brings in that one. */
+  /** For each tag, the absolute path of the module to import, which leads to that one. */
   entrances: Map<string, string>;
   /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
@@ -25,8 +25,8 @@ export interface SurveyedSource {
  * packages are surveyed as well: not what those pass on in their turn.
  */
 export function surveyOpened(source: OpenedSource): SurveyedSource {
-  const { contract, findings, paths, leftOut, passing } = survey(source.input);
-  const own = { contract, findings, modules: paths, entrances: new Map(), leftOut, opened: [source] };
+  const { contract, findings, paths, entrances, leftOut, passing } = survey(source.input);
+  const own = { contract, findings, modules: paths, entrances, leftOut, opened: [source] };
   if (!passing) return own;
   const opened = passing.packages
     .filter((name) => installedFolder(name, source.root) !== null)

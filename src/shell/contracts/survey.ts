@@ -10,7 +10,7 @@ export interface Surveyed {
   findings: Finding[];
   /** For each tag, the absolute path of the module that registers it; of a contract file, nothing is known. */
   modules: Map<string, string>;
-  /** For tags that other packages hold, the absolute path of the module that brings in that one. */
+  /** For each tag, the absolute path of the module to import, which leads to that one. */
   entrances: Map<string, string>;
   /** Folder the modules' specifiers are relative to, by tag. */
   roots: Map<string, string>;
