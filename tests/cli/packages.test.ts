@@ -283,6 +283,7 @@ test('components from several packages say which they come from, in a contract f
     'node_modules/lamps/package.json': '{ "name": "lamps", "version": "3.0.0", "exports": "./l.js" }',
     'node_modules/lamps/l.js': element('lamp-post'),
     'own.js': element('own-pier'),
+    'none.js': '',
   });
   const from = (contract: Contract) => [
     contract.package?.name,
@@ -293,6 +294,7 @@ test('components from several packages say which they come from, in a contract f
   expect(from(await survey('npm:bells'))).toEqual(['bells', 'quay-bell undefined']);
   const both = ['npm:bells', 'npm:lamps'];
   expect(from(await survey(...both))).toEqual([undefined, 'lamp-post lamps', 'quay-bell bells']);
+  expect(from(await survey('npm:bells', 'none.js'))).toEqual(['bells', 'quay-bell undefined']);
   expect(from(await survey('npm:bells', 'own.js'))).toEqual([
     undefined,
     'own-pier undefined',

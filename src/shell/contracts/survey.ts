@@ -59,7 +59,7 @@ export async function surveySources(
     findings.push(...result.findings);
     leftOut.push(...result.leftOut);
     const { package: from } = result.contract;
-    packages.set(from?.name ?? '', from);
+    if (result.contract.components.length > 0 || sources.length === 1) packages.set(from?.name ?? '', from);
     const paths = new Map(result.modules);
     const brought = new Map(result.entrances);
     for (const component of result.contract.components) {
