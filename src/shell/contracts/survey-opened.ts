@@ -28,13 +28,13 @@ export function surveyOpened(source: OpenedSource): SurveyedSource {
   const { contract, findings, paths, entrances, leftOut, passing } = survey(source.input);
   const own = { contract, findings, modules: paths, entrances, leftOut, opened: [source] };
   if (!passing) return own;
-  const opened = passing.packages
+  const opened = [...passing.packages.keys()]
     .filter((name) => installedFolder(name, source.root) !== null)
     .map((name) => openSource(`npm:${name}`, source.root));
   const held = opened.flatMap(heldIn);
   const passed = passedOn(held, passing, source.input);
   const told = new Set(passed.flatMap(({ component }) => component.heldBy?.name ?? []));
-  const note = componentsElsewhere(passing, source.input, [...told]);
+  const note = componentsElsewhere([...told], passing, source.input, true);
   return {
     contract: { ...contract, components: onePerTag(passed.map((one) => one.component)) },
     findings: [...findings, ...note],

@@ -17,7 +17,8 @@ const MOST_BEHIND = 500;
 
 /** What modules bring in of other packages that register elements. */
 export interface Passing {
-  packages: string[];
+  /** Their names, each with the modules in it that may do so. */
+  packages: ReadonlyMap<string, ReadonlySet<string>>;
   /** The modules that lead to one of those packages, or to a module in it, by its name or path. */
   importers: ReadonlyMap<string, string[]>;
 }
@@ -29,7 +30,7 @@ export interface Passing {
 export function passingIn({ paths, otherPaths = [], reader }: SurveyInput): Passing {
   const looked = new Set([...paths, ...otherPaths]);
   const importers = new Map<string, string[]>();
-  const packages = new Set<string>();
+  const packages = new Map<string, Set<string>>();
   const behind = new Map<string, string[]>();
   for (const path of paths) {
     for (const { specifier } of importsIn(reader.read(path) ?? '')) {
@@ -39,11 +40,13 @@ export function passingIn({ paths, otherPaths = [], reader }: SurveyInput): Pass
       const registering = behind.get(target) ?? registeringBehind(target, reader);
       behind.set(target, registering);
       if (registering.length === 0) continue;
-      packages.add(name);
+      const known = packages.get(name) ?? new Set();
+      packages.set(name, known);
+      for (const one of registering) known.add(one);
       for (const key of [name, ...registering]) addTo(importers, key, path);
     }
   }
-  return { packages: [...packages], importers };
+  return { packages, importers };
 }
 
 /** The modules that may register elements among one and those that it brings in of its own package. */
@@ -78,15 +81,18 @@ export interface PassedComponent {
  */
 export function passedOn(
   far: readonly FarComponent[],
-  { importers }: Passing,
+  { packages, importers }: Passing,
   input: SurveyInput,
 ): PassedComponent[] {
   const entrances = new Entrances(input, () => false);
   const graph = new ModuleGraph(input.reader);
   const reached = new Set(far.filter(({ path }) => importers.has(path)).map((one) => one.heldBy.name));
   return far.flatMap(({ component, path, heldBy }) => {
-    // A package may have been surveyed by another build than the one that is imported.
-    const leading = importers.get(reached.has(heldBy.name) ? path : heldBy.name) ?? [];
+    // A package may have been surveyed by another build than the one that is imported, which says the tag as well.
+    const isSaid = [...(packages.get(heldBy.name) ?? [])].some((one) =>
+      saysTag(input.reader.read(one) ?? '', component.tag),
+    );
+    const leading = importers.get(reached.has(heldBy.name) || !isSaid ? path : heldBy.name) ?? [];
     const ways = byImports(leading, component.tag, input).map((one) =>
       entrances.entranceTo(one, component.tag),
     );
@@ -107,6 +113,9 @@ export function passedOn(
   });
 }
 
+const saysTag = (text: string, tag: string) =>
+  ['"', "'", '`'].some((quote) => text.includes(quote + tag + quote));
+
 /** The modules that are named after a tag first, then those that import least besides. */
 function byImports(paths: readonly string[], tag: string, { reader }: SurveyInput): string[] {
   const cost = (path: string) =>
@@ -117,17 +126,27 @@ function byImports(paths: readonly string[], tag: string, { reader }: SurveyInpu
     .map(({ path }) => path);
 }
 
-/** A note that names the packages whose components modules import; those in `told` were surveyed instead. */
+/** A call of the registry, or of what is named for it, that is given a tag. */
+const REGISTERS =
+  /\bcustomElements\s*\??\.\s*define\b|\b(?:customElement|define\w*|register\w*)\(\s*["'`][a-z][\w.]{0,100}-/i;
+
+/** The packages that hold components, as their text says at a glance. */
+export function registeringAtAGlance({ packages }: Passing, { reader }: SurveyInput): string[] {
+  return [...packages]
+    .filter(([, paths]) => [...paths].some((path) => REGISTERS.test(reader.read(path) ?? '')))
+    .map(([name]) => name);
+}
+
+/** A note that names the packages whose components modules import; `surveyed` where those are told instead. */
 export function componentsElsewhere(
-  { packages: imported, importers }: Passing,
+  packages: readonly string[],
+  { importers }: Passing,
   { reader }: SurveyInput,
-  told: readonly string[],
+  surveyed: boolean,
 ): Finding[] {
-  const isTold = told.length > 0;
-  const packages = isTold ? told : imported;
-  const [first] = imported;
+  const [first] = packages;
   const [file] = (first !== undefined && importers.get(first)) || [];
-  if (first === undefined || file === undefined) return [];
+  if (file === undefined) return [];
   const shown = packages.slice(0, MOST_NAMED).join(', ');
   const more = packages.length > MOST_NAMED ? ` and ${packages.length - MOST_NAMED} more` : '';
   const sources = packages.slice(0, MOST_NAMED).map((name) => `npm:${name}`);
@@ -136,8 +155,8 @@ export function componentsElsewhere(
       code: 'components-elsewhere',
       level: 'note',
       place: { file: reader.label(file), line: 1, column: 1 },
-      message: `No component is registered here; modules import those of ${shown}${more}${isTold ? ', which are told instead' : ''}.`,
-      cure: isTold
+      message: `No component is registered here; modules import those of ${shown}${more}${surveyed ? ', which are told instead' : ''}.`,
+      cure: surveyed
         ? `To bring in a component without the others, survey its own package: suvet survey ${sources[0]}`
         : `Survey the packages that hold them: suvet survey ${sources.join(' ')}`,
     },
