@@ -259,6 +259,23 @@ describe('a package that passes on the components of others', () => {
     expect(stdout).toContain('lamp-post: is never defined, because nothing here imports @quay/kit.');
   });
 
+  test('may pass on what a package passes on that it imports', async () => {
+    const { components } = await surveyed(
+      {
+        ...files,
+        'node_modules/all/package.json': '{ "name": "all", "version": "1.0.0", "main": "i.js" }',
+        'node_modules/all/i.js': "import 'bells';\nexport * from '@quay/bell';",
+        'node_modules/bells/package.json': '{ "name": "bells", "version": "1.0.0", "main": "i.js" }',
+        'node_modules/bells/i.js': "import 'lamps/all';\nexport const defineElements = () => define('x');",
+      },
+      'npm:all',
+    );
+    expect(components.map(brought)).toEqual([
+      ['lamp-post', './i.js', 'lamps', null],
+      ['quay-bell', './i.js', '@quay/bell', 'X'],
+    ]);
+  });
+
   test('may do so in a circle, or be imported by an application', async () => {
     const round = (name: string, other: string) => ({
       [`node_modules/${name}/package.json`]: `{ "name": "${name}", "version": "1.0.0", "main": "i.js" }`,

@@ -20,18 +20,22 @@ export interface SurveyedSource {
   opened: OpenedSource[];
 }
 
+/** So many packages pass on what others pass on. */
+const MOST_PASSING = 4;
+
 /**
  * Surveys a source that was opened. Where an installed package holds no component, but imports those of others, their
- * packages are surveyed as well: not what those pass on in their turn.
+ * packages are surveyed as well. `way` are the packages that led here: they may import one another in a circle.
  */
-export function surveyOpened(source: OpenedSource): SurveyedSource {
+export function surveyOpened(source: OpenedSource, way: readonly string[] = []): SurveyedSource {
   const { contract, findings, paths, entrances, leftOut, passing } = survey(source.input);
   const own = { contract, findings, modules: paths, entrances, leftOut, opened: [source] };
-  if (!passing) return own;
-  const opened = [...passing.packages.keys()]
-    .filter((name) => installedFolder(name, source.root) !== null)
-    .map((name) => openSource(`npm:${name}`, source.root));
-  const held = opened.flatMap(heldIn);
+  if (!passing || way.length >= MOST_PASSING) return own;
+  const before = [...way, contract.package?.name ?? ''];
+  const far = [...passing.packages.keys()]
+    .filter((name) => !before.includes(name) && installedFolder(name, source.root) !== null)
+    .map((name) => ({ name, surveyed: surveyOpened(openSource(`npm:${name}`, source.root), before) }));
+  const held = far.flatMap(({ name, surveyed }) => heldIn(surveyed, name));
   const passed = passedOn(held, passing, source.input);
   const told = new Set(passed.flatMap(({ component }) => component.heldBy?.name ?? []));
   const note = componentsElsewhere([...told], passing, source.input, true);
@@ -41,16 +45,15 @@ export function surveyOpened(source: OpenedSource): SurveyedSource {
     modules: new Map(held.map(({ component, path }) => [component.tag, path])),
     entrances: new Map(passed.map(({ component, entrance }) => [component.tag, entrance])),
     leftOut,
-    opened: [source, ...opened],
+    opened: [source, ...far.flatMap(({ surveyed }) => surveyed.opened)],
   };
 }
 
-/** The components of a package's own. */
-function heldIn({ input }: OpenedSource): FarComponent[] {
-  const { contract, paths } = survey(input);
+function heldIn({ contract, modules }: SurveyedSource, through: string): FarComponent[] {
   return contract.components.flatMap((component) => {
-    const path = paths.get(component.tag);
-    return contract.package && path !== undefined ? [{ component, path, heldBy: contract.package }] : [];
+    const heldBy = component.heldBy ?? contract.package;
+    const path = modules.get(component.tag);
+    return heldBy && path !== undefined ? [{ component, path, heldBy, through }] : [];
   });
 }
 

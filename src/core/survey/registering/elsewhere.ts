@@ -67,6 +67,8 @@ export interface FarComponent {
   component: Component;
   path: string;
   heldBy: ContractPackage;
+  /** The name of the package that is imported for it, which may pass it on itself. */
+  through: string;
 }
 
 /** A component as a package offers it that imports it, with the path of the module to import. */
@@ -86,13 +88,13 @@ export function passedOn(
 ): PassedComponent[] {
   const entrances = new Entrances(input, () => false);
   const graph = new ModuleGraph(input.reader);
-  const reached = new Set(far.filter(({ path }) => importers.has(path)).map((one) => one.heldBy.name));
-  return far.flatMap(({ component, path, heldBy }) => {
+  const reached = new Set(far.filter(({ path }) => importers.has(path)).map((one) => one.through));
+  return far.flatMap(({ component, path, heldBy, through }) => {
     // A package may have been surveyed by another build than the one that is imported, which says the tag as well.
-    const isSaid = [...(packages.get(heldBy.name) ?? [])].some((one) =>
-      saysTag(input.reader.read(one) ?? '', component.tag),
-    );
-    const leading = importers.get(reached.has(heldBy.name) || !isSaid ? path : heldBy.name) ?? [];
+    const isSaid = () =>
+      [...(packages.get(through) ?? [])].some((one) => saysTag(input.reader.read(one) ?? '', component.tag));
+    const isWhole = through !== heldBy.name || (!reached.has(through) && isSaid());
+    const leading = importers.get(isWhole ? through : path) ?? [];
     const ways = byImports(leading, component.tag, input).map((one) =>
       entrances.entranceTo(one, component.tag),
     );
@@ -144,8 +146,7 @@ export function componentsElsewhere(
   { reader }: SurveyInput,
   surveyed: boolean,
 ): Finding[] {
-  const [first] = packages;
-  const [file] = (first !== undefined && importers.get(first)) || [];
+  const [file] = packages.flatMap((name) => importers.get(name) ?? []);
   if (file === undefined) return [];
   const shown = packages.slice(0, MOST_NAMED).join(', ');
   const more = packages.length > MOST_NAMED ? ` and ${packages.length - MOST_NAMED} more` : '';
