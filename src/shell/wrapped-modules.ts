@@ -2,6 +2,7 @@
 
 import { existsSync } from 'node:fs';
 import { relative, resolve as resolvePath, sep } from 'node:path';
+import { specifierIn } from '../core/contract/specifiers.js';
 import type { Component, Contract } from '../core/contract/types.js';
 import type { Surveyed } from './contracts/survey.js';
 import { isInside, readText, realPath } from './files/files.js';
@@ -28,9 +29,9 @@ export function specifiersOf(
  * The path of a module below its package, as a server gives it to pages: no specifier that `exports` translates. Where
  * components come from several packages, it is that below the folder in which they are installed.
  */
-function servedPath(component: Component, { modules, entrances, roots }: Surveyed): string {
+function servedPath(component: Component, { entrances, roots }: Surveyed): string {
   const { tag, module, package: from } = component;
-  const file = entrances.get(tag) ?? modules.get(tag);
+  const file = entrances.get(tag);
   const root = roots.get(tag);
   const path =
     /\.[cm]?[jt]sx?$/.test(module) || !file || !root ? module : relative(root, file).split(sep).join('/');
@@ -43,13 +44,9 @@ function specifierOf(component: Component, surveyed: Surveyed, out: string): str
   const from = surveyed.contract.package ?? component.package ?? packageOf(surveyed.roots.get(component.tag));
   const root = surveyed.roots.get(component.tag);
   if (from && !(root && isInside(realPath(out), root))) {
-    return component.module === '.' ? from.name : `${from.name}/${component.module.replace(/^\.\//, '')}`;
+    return specifierIn(from.name, component);
   }
-  const named = resolvePath(root ?? out, component.module);
-  // What has to be called is what that very module exports.
-  const isNamed = component.registeredBy !== undefined && existsSync(named);
-  const { entrances, modules } = surveyed;
-  const path = isNamed ? named : (entrances.get(component.tag) ?? modules.get(component.tag) ?? named);
+  const path = surveyed.entrances.get(component.tag) ?? resolvePath(root ?? out, component.module);
   const way = relative(out, path)
     .split(sep)
     .join('/')
@@ -65,7 +62,7 @@ function packageOf(root: string | undefined): Contract['package'] {
 /** The tags whose modules the type checker would ask for types: it finds none, or does not take TypeScript for a module. */
 export async function untypedOf(
   specifiers: ReadonlyMap<string, string>,
-  { modules, entrances }: Surveyed,
+  { entrances }: Surveyed,
   out: string,
 ): Promise<Set<string>> {
   const isPath = (specifier: string) => /^\.\.?\//.test(specifier);
@@ -78,7 +75,7 @@ export async function untypedOf(
       : null;
   const isTyped = (tag: string, specifier: string) => {
     if (!isPath(specifier)) return isTypedModule(typesOf(specifier), specifier);
-    const module = entrances.get(tag) ?? modules.get(tag);
+    const module = entrances.get(tag);
     return (
       module !== undefined && (/\.m?tsx?$/.test(module) || existsSync(module.replace(/\.(m?)js$/, '.d.$1ts')))
     );

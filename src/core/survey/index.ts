@@ -19,7 +19,7 @@ import { ModuleGraph } from './modules/modules.js';
 import { withElementsAbove } from './reading.js';
 import { callThatRegisters } from './registering/calling.js';
 import type { Passing } from './registering/elsewhere.js';
-import { componentsElsewhere, passingIn, registeringAtAGlance } from './registering/elsewhere.js';
+import { componentsElsewhere, passingIn, plainlyHolding } from './registering/elsewhere.js';
 import type { Registered } from './registering/registrations.js';
 import { mayRegister, registrationsIn } from './registering/registrations.js';
 import { mayExportElement, unregisteredIn } from './registering/unregistered.js';
@@ -77,7 +77,7 @@ export function survey(input: SurveyInput): SurveyOutcome {
   const isEmpty = found.components.size === 0 && declared.components.length === 0;
   const passing = isEmpty ? passingIn(input) : null;
   if (passing && !input.isWhole) {
-    const packages = registeringAtAGlance(passing, input);
+    const packages = plainlyHolding(passing, input);
     found.findings.push(...componentsElsewhere(packages, passing, input, false));
   }
   const components = [
@@ -94,7 +94,7 @@ export function survey(input: SurveyInput): SurveyOutcome {
     paths,
     entrances: new Map([...found.components].map(([tag, one]) => [tag, one.entrance])),
     leftOut,
-    passing: passing && input.isWhole && passing.packages.size > 0 ? passing : null,
+    passing: passing && input.isWhole && passing.size > 0 ? passing : null,
   };
 }
 

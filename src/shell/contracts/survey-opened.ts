@@ -3,8 +3,9 @@
 import type { Component, Contract } from '../../core/contract/types.js';
 import type { Finding } from '../../core/findings/types.js';
 import { survey } from '../../core/survey/index.js';
-import type { FarComponent } from '../../core/survey/registering/elsewhere.js';
-import { componentsElsewhere, passedOn } from '../../core/survey/registering/elsewhere.js';
+import { componentsElsewhere } from '../../core/survey/registering/elsewhere.js';
+import type { FarComponent } from '../../core/survey/registering/passed-on.js';
+import { passedOn } from '../../core/survey/registering/passed-on.js';
 import { installedFolder, type OpenedSource, openSource } from './sources.js';
 
 export interface SurveyedSource {
@@ -32,7 +33,7 @@ export function surveyOpened(source: OpenedSource, way: readonly string[] = []):
   const own = { contract, findings, modules: paths, entrances, leftOut, opened: [source] };
   if (!passing || way.length >= MOST_PASSING) return own;
   const before = [...way, contract.package?.name ?? ''];
-  const far = [...passing.packages.keys()]
+  const far = [...passing.keys()]
     .filter((name) => !before.includes(name) && installedFolder(name, source.root) !== null)
     .map((name) => ({ name, surveyed: surveyOpened(openSource(`npm:${name}`, source.root), before) }));
   const held = far.flatMap(({ name, surveyed }) => heldIn(surveyed, name));

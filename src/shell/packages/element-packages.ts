@@ -1,14 +1,11 @@
 /** Installed dependencies that hold elements, as their files say at a glance. */
 
 import { join } from 'node:path';
+import { plainlyRegisters } from '../../core/survey/registering/at-a-glance.js';
 import { isDeclaration } from '../../core/survey/syntax/file-names.js';
 import { isInside, readText, realPath } from '../files/files.js';
 import { filesMatching } from '../files/globbing.js';
 import { type PackageManifest, readPackage } from './packages.js';
-
-/** A call of the registry with a tag that is written out, or a decorator, in code and not in a comment. */
-const REGISTERS =
-  /^(?!\s*(?:\*|\/\/)).*?(?:\bcustomElements\s*\.\s*define|\bcustomElement)\(\s*["'`][a-z][\w.]*-/m;
 
 /** Types that map tags to elements. */
 const MAPS_TAGS = /\binterface\s+HTMLElementTagNameMap\s*\{\s*(?:\[|["'][a-z][\w.]*-)/;
@@ -40,7 +37,7 @@ function holdsElements({ customElements }: PackageManifest, folder: string): boo
   if (typeof customElements === 'string') return true;
   return filesOf(folder, '**/*.{js,mjs,ts,mts}').some((path) => {
     const text = readText(path) ?? '';
-    return isDeclaration(path) ? MAPS_TAGS.test(text) : REGISTERS.test(text);
+    return isDeclaration(path) ? MAPS_TAGS.test(text) : plainlyRegisters(text);
   });
 }
 

@@ -112,15 +112,16 @@ function judgedAsSet(item: ItemUse, meant: Meant, context: RuleContext): Complai
 function kindsWritten(item: ItemUse, meant: Meant): Kind[] {
   const { kind, literal } = item.value;
   if (kind === 'boolean') return literal === undefined ? ['true', 'false'] : [literal ? 'true' : 'false'];
-  if (kind === 'unknown')
-    return kindsOf(meant.type, meant.attribute?.reads).filter((one) => one !== 'null' && one !== 'undefined');
+  if (kind === 'unknown') return butNothing(kindsOf(meant.type, meant.attribute?.reads));
   // What takes text alone is given the text that a number stands for.
   return kind === 'number' && takesText(meant) ? ['string'] : [kind];
 }
 
+const butNothing = (kinds: readonly Kind[]) => kinds.filter((one) => one !== 'null' && one !== 'undefined');
+
 /** Is the property any text by its type, and nothing else but what stands for none? */
 function takesText({ type }: Meant): boolean {
-  const kinds = kindsOf(type).filter((one) => one !== 'null' && one !== 'undefined');
+  const kinds = butNothing(kindsOf(type));
   return kinds.includes('empty') && kinds.every((one) => one === 'string' || one === 'empty');
 }
 

@@ -1,3 +1,4 @@
+import { specifierIn } from '../../contract/specifiers.js';
 import type { Rule } from '../rule.js';
 
 /** A tag whose module nothing imports: the element is never defined. */
@@ -8,7 +9,7 @@ export const moduleNotImported: Rule = {
   check({ use, component, packageName, isLoaded }) {
     if (component?.registers !== 'on-import' || component.unexported || isLoaded(component.tag)) return [];
     const from = packageName ?? component.package?.name;
-    const module = from ? `${from}${component.module.replace(/^\./, '')}` : component.module;
+    const module = from ? specifierIn(from, component) : component.module;
     return [
       {
         range: use.range,

@@ -17,10 +17,9 @@ interface Names {
   key: string;
   names: readonly string[];
   definition: 'before' | 'after';
-  define(tag: string): void;
+  /** Null where it stays undefined: then nothing is asked but what it is mounted with. */
+  define: ((tag: string) => void) | null;
   kinds: readonly NamedKind[];
-  /** Whether to look no further than what it is mounted with. */
-  onlyMount: boolean;
   /** The sort of name whose facts hold as long as nothing else is known. */
   target(name: string): Target;
 }
@@ -31,7 +30,6 @@ const OWN: Names = {
   definition: 'before',
   define: defineOwn,
   kinds: NAMED_KINDS,
-  onlyMount: false,
   target: (name) => targetOf(name, true),
 };
 
@@ -42,7 +40,6 @@ const PLATFORM: Names = {
   define: (tag) => defineNoting(tag, []),
   // Attributes are read as these.
   kinds: ['string', 'number', 'true', 'false'],
-  onlyMount: false,
   target: (name) => targetOf(name, false),
 };
 
@@ -54,8 +51,7 @@ const LATE: Names = {
   ...PLATFORM,
   key: 'platform, late',
   definition: 'after',
-  define: () => {},
-  onlyMount: true,
+  define: null,
 };
 
 const keyOf = ({ key }: Names, form: string, name: string) => `${key}/${form}/${name}`;
@@ -115,9 +111,12 @@ async function measureSet(
       const ordinary = values[form]?.[set.target(name)][set.definition];
       const byKind: Partial<Record<NamedKind, Life>> = {};
       for (const kind of set.kinds) {
-        const measured: Measured = { [set.definition]: set.define, arrival: arrivalAt };
+        const measured: Measured = {
+          ...(set.define ? { [set.definition]: set.define } : {}),
+          arrival: arrivalAt,
+        };
         const live = () => new ValueLife(page, keyOf(set, form, name), name, measured);
-        const life = set.onlyMount ? await mountOf(kind, live) : await lifeOf(kind, live);
+        const life = set.define ? await lifeOf(kind, live) : await mountOf(kind, live);
         const news = newsIn(life, ordinary?.[kind]);
         if (news) byKind[kind] = news;
       }
