@@ -52,7 +52,7 @@ export async function measure(folder, name) {
     );
     put('properties', 'truth', one.accessors.map((item) => item.name).filter(isPublic));
     const answered = new Set(component.properties.map((item) => item.name));
-    const possible = [...one.fields, ...(claim?.properties ?? []).map((item) => item.name)];
+    const possible = [...one.fields, ...one.elsewhere, ...(claim?.properties ?? []).map((item) => item.name)];
     put(
       'properties',
       'open',

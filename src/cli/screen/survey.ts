@@ -13,6 +13,8 @@ import type { Screen } from './screen.js';
 import { count, table, wrap } from './table.js';
 
 /** What attributes are for that an element does not observe. */
+/** What is observed for the watchers of a property. */
+const WATCHED = 'watched, sets nothing';
 const UNOBSERVED = { code: 'read, not observed', styles: 'for its styles only' };
 
 /** One line a component: how many items of each kind it offers. */
@@ -91,7 +93,9 @@ export function componentView(component: Component, screen: Screen): string[] {
     ]),
   );
   group('Attributes', [
-    ...component.attributes.map((one) => [one.name, one.reads, '', words(one)]),
+    ...component.attributes.map((one) =>
+      one.watched ? [one.name, '', WATCHED, words(one)] : [one.name, one.reads, '', words(one)],
+    ),
     ...(component.unobserved ?? []).map(({ name, by }) => [name, '', UNOBSERVED[by], '']),
   ]);
   group(

@@ -3,6 +3,7 @@
 import { kindsOf } from '../contract/kinds.js';
 import { FORM_ATTRIBUTES } from '../contract/platform.js';
 import type { AttributeLink, Component, ReadAttribute, TypeInfo } from '../contract/types.js';
+import { freeAttributes } from '../contract/types.js';
 import { setsText } from '../crossing/arrivals.js';
 import type { VersionProfile } from '../hosts/profile.js';
 import { targetOf } from '../hosts/profile.js';
@@ -46,7 +47,7 @@ export function itemMeant(item: ItemUse, component: Component): Meant | null {
   if (isDom) return null;
   const written = component.properties.find((one) => one.name.toLowerCase() === lower);
   if (written) return { ...written, kind: 'property', isProperty: false };
-  const attribute = component.attributes.find((one) => one.name === lower);
+  const attribute = freeAttributes(component).find((one) => one.name === lower);
   if (!attribute) return null;
   const type = { text: attribute.reads, schema: null };
   return { name: attribute.name, kind: 'attribute', type, readonly: false, attribute, isProperty: false };

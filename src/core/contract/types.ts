@@ -57,7 +57,10 @@ export interface ContractProperty extends ItemWords {
 }
 
 /** An attribute that drives no property. */
-export interface ContractAttribute extends ItemWords, ReadAttribute {}
+export interface ContractAttribute extends ItemWords, ReadAttribute {
+  /** Observed only so that what watches the property of its name is called: writing it sets nothing. */
+  watched?: true;
+}
 
 export interface ContractEvent extends ItemWords {
   name: string;
@@ -186,6 +189,11 @@ export interface Contract {
   components: Component[];
 }
 
+/** The attributes to write that drive no property. */
+export function freeAttributes({ attributes }: Pick<Component, 'attributes'>): ContractAttribute[] {
+  return attributes.filter((one) => !one.watched);
+}
+
 /** The lists of a component that hold items with a name, by the key they stand under. */
 export const ITEM_LISTS = [
   'properties',
@@ -206,7 +214,7 @@ export function itemCount(component: Component): number {
 /** Every attribute of a component: those that drive a property, and the others. */
 export function attributesOf(
   component: Pick<Component, 'properties' | 'attributes'>,
-): { name: string; reads: AttributeReader; property?: ContractProperty }[] {
+): { name: string; reads: AttributeReader; property?: ContractProperty; watched?: true }[] {
   const driving = component.properties.flatMap((property) =>
     property.attribute ? [{ name: property.attribute.name, reads: property.attribute.reads, property }] : [],
   );

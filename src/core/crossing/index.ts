@@ -10,6 +10,7 @@ import type {
   ContractProperty,
   TypeInfo,
 } from '../contract/types.js';
+import { freeAttributes } from '../contract/types.js';
 import type { HandlerForm } from '../hosts/host.js';
 import { type Made, valueCrossing } from './attempts.js';
 import { isHeard, keepsFirstHandler } from './events.js';
@@ -92,7 +93,7 @@ function passagesOf(component: Component): Passage[] {
   const names = new Set(component.properties.map((one) => one.name));
   return [
     ...component.properties.map((one) => propertyPassage(one, component, names)),
-    ...component.attributes.map((one) => {
+    ...freeAttributes(component).map((one) => {
       const type = { text: one.reads, schema: null };
       return valuePassage('attribute', one.name, type, { ...one, reflects: false });
     }),

@@ -57,7 +57,8 @@ function isAskedFor(name: string, { components }: RuleContext): boolean {
 /** The names that this way of writing can mean: markup knows attributes only, calls on the element properties only. */
 function namesFor({ form }: ItemUse, { component }: RuleContext): string[] {
   if (!component) return [];
-  const attributes = [...attributesOf(component), ...(component.unobserved ?? [])].map((one) => one.name);
+  const meaning = attributesOf(component).filter((one) => !one.watched);
+  const attributes = [...meaning, ...(component.unobserved ?? [])].map((one) => one.name);
   const properties = component.properties.map((one) => one.name);
   if (form === 'dom') return [...properties, ...component.methods.map((one) => one.name)];
   return form === 'dom-attribute' && !component.typesOnly ? attributes : [...properties, ...attributes];

@@ -10,6 +10,7 @@ import type {
   ItemWords,
   TypeInfo,
 } from '../../contract/types.js';
+import { freeAttributes } from '../../contract/types.js';
 import { freeName, pascalCase } from '../../emit/names.js';
 import { firsts, isAttributeName, isPossibleKey } from './surface.js';
 import type { WrapRequest } from './types.js';
@@ -82,7 +83,7 @@ function itemsOf(component: Component): MarkupItem[] {
     return [{ ...words, way, target: name, value: plain }];
   });
   const taken = new Set(properties.filter((one) => one.way === 'attribute').map((one) => one.target));
-  const attributes = firsts(component.attributes)
+  const attributes = firsts(freeAttributes(component))
     .filter((one) => isAttributeName(one.name) && !taken.has(one.name))
     .map((one): MarkupItem => {
       const value = one.reads === 'string' || one.reads === 'custom' ? 'text' : one.reads;

@@ -12,6 +12,7 @@ import type {
   ContractProperty,
   ItemWords,
 } from '../../contract/types.js';
+import { freeAttributes } from '../../contract/types.js';
 import { camelCase, freeName, isIdentifier, pascalCase } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
 import { isGlobalType, methodSignature, propertyKey, typeScriptOf } from '../../emit/typescript.js';
@@ -137,7 +138,7 @@ function itemsOf(
       // Its handler is given by the event's name.
       eventHandledBy(one, component) === null,
   );
-  const attributes = firsts(component.attributes).filter(
+  const attributes = firsts(freeAttributes(component)).filter(
     (one) => isAttributeName(one.name) && !/^((aria|data)-|role$)/.test(one.name),
   );
   const events = firsts(component.events).filter(

@@ -60,15 +60,20 @@ export function makesProperties(node: Ast.Class): boolean {
 
 const MAKERS = ['observedAttributes', 'createProperty', 'attributeNameForProperty', 'finalize'];
 
-/** A list of names that asks nothing of `this`, or adds to the list of the class above, is no way of making one. */
+/**
+ * A list of names that asks nothing of `this`, that is kept there as it is, or that adds to the list of the class above
+ * is no way of making one.
+ */
 function isPlainList({ key, value }: Ast.MethodDefinition): boolean {
   if (key.type !== 'Identifier' || key.name !== 'observedAttributes') return false;
   let asks = false;
+  let calls = false;
   let adds = false;
   walk(value, (node) => {
     asks ||= node.type === 'ThisExpression';
+    calls ||= node.type === 'CallExpression';
     adds ||= node.type === 'Super';
     return !adds;
   });
-  return adds || !asks;
+  return adds || !asks || !calls;
 }

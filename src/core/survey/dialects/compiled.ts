@@ -64,9 +64,11 @@ export const compiled: Dialect = {
       else if (read) properties.push(read);
     }
     const known = new Set([...properties, ...methods].map((one) => one.name));
-    const attributes = table.watched
-      .filter((name) => !known.has(name))
-      .map((name): AttributeSeen => ({ name, observed: true, at }));
+    const attributes = table.watched.flatMap((name): AttributeSeen[] => {
+      if (!known.has(name)) return [{ name, observed: true, at }];
+      // A page of HTML has no attribute with capital letters.
+      return name === name.toLowerCase() ? [{ name, observed: true, watched: true, at }] : [];
+    });
     const root = table.flags & ELEMENT_BITS.openRoot ? 'open' : 'none';
     const delegatesFocus = (table.flags & ELEMENT_BITS.delegatesFocus) > 0;
     return { properties, methods, attributes, events, whole: true, root, delegatesFocus };

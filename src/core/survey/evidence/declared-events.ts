@@ -8,7 +8,7 @@ import { walk } from '../syntax/parse.js';
 import type { Doc } from '../types/docs.js';
 import { commentsWithin, docOf, docOfClass, namedTag, parseDoc } from '../types/docs.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
-import type { EventTypes } from './evidence.js';
+import type { DeclaredApart, EventTypes } from './evidence.js';
 import { placeIn } from './evidence.js';
 
 /** The flags browsers dispatch these events with themselves (UI Events, HTML, DOM), for those only declared in words. */
@@ -216,7 +216,7 @@ function first<T, R>(list: readonly T[], make: (one: T) => R | null): R | null {
  * Doc comment of a class: on the class itself, or on the declaration it is the value of, with what the type
  * declarations beside it say, and the events that comments inside the class declare.
  */
-export function classDoc(layer: Layer, declared: { module: Module; node: Ast.Class | null } | null): Doc {
+export function classDoc(layer: Layer, declared: DeclaredApart | null): Doc {
   const own = docOfClass(layer.node, layer.module);
   const beside = declared?.node ? docOf(declared.node, declared.module) : null;
   const inside = tagsInside(layer, own);

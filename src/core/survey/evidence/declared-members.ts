@@ -9,7 +9,13 @@ import { isInaccessible } from '../syntax/tree.js';
 import { defaultSaid, docOf, isInternal, wordsOf } from '../types/docs.js';
 import { declaredText, isMethodMember } from '../types/signatures.js';
 import { typeOf } from '../types/types.js';
-import type { LayerContext, LayerEvidence, MethodEvidence, PropertyEvidence } from './evidence.js';
+import type {
+  DeclaredApart,
+  LayerContext,
+  LayerEvidence,
+  MethodEvidence,
+  PropertyEvidence,
+} from './evidence.js';
 import { declaredClass } from './evidence.js';
 
 interface DeclaredMember {
@@ -42,47 +48,79 @@ export function withDeclarations(evidence: LayerEvidence[], context: LayerContex
   }));
 }
 
-function declaredMembers(
-  { module, node }: NonNullable<LayerContext['declared']>,
-  graph: ModuleGraph,
-): Declared {
+function declaredMembers({ module, node, name }: DeclaredApart, graph: ModuleGraph): Declared {
   const members = new Map<string, DeclaredMember>();
+  const addBody = ({ body }: Ast.Class | Ast.TSInterfaceDeclaration) => {
+    for (const member of body.body) addMember(member, module, graph, members);
+  };
   if (node) {
-    for (const member of node.body.body) addMember(member, module, graph, members);
+    addBody(node);
     // An interface of the same name adds to the class.
     const beside = node.id && module.types.get(node.id.name);
-    if (beside?.type === 'TSInterfaceDeclaration')
-      for (const member of beside.body.body) addMember(member, module, graph, members);
+    if (beside?.type === 'TSInterfaceDeclaration') addBody(beside);
     return { members, whole: true };
   }
-  for (const name of addedBy(module)) addNamed(name, module, graph, members);
+  for (const added of addedBy(makerNamed(name, module) ?? module.program))
+    if (typeof added === 'string') addNamed(added, module, graph, members);
+    else for (const member of added.members) addMember(member, module, graph, members);
   // A mixin that says what it adds has nothing else for users.
   const whole = members.size > 0;
   // A mixin's members are declared by a class or an interface of another name in the same file.
   walk(module.program, (inner) => {
-    if (inner.type === 'ClassBody' || inner.type === 'TSInterfaceBody') {
-      for (const member of inner.body) addMember(member, module, graph, members);
-      return false;
-    }
-    return true;
+    if (inner.type !== 'ClassDeclaration' && inner.type !== 'TSInterfaceDeclaration') return true;
+    addBody(inner);
+    return false;
   });
   return { members, whole };
 }
 
-/** The types that the functions of a module say they add to a class: `Constructor<PierInterface> & T`. */
-function addedBy(module: Module): Set<string> {
-  const names = new Set<string>();
-  walk(module.program, (node) => {
+/** The function of a name, or the type of the constant that holds it. */
+function makerNamed(name: string, module: Module): Ast.Node | null {
+  const declaration = module.declarations.get(name);
+  if (declaration?.kind === 'function') return declaration.node;
+  return (declaration?.kind === 'variable' && declaration.type) || null;
+}
+
+/** What functions say they add to a class, by name or in place: `Constructor<PierInterface> & T`. */
+function addedBy(functions: Ast.Node): Set<string | Ast.TSTypeLiteral> {
+  const added = new Set<string | Ast.TSTypeLiteral>();
+  walk(functions, (node) => {
     if (!('returnType' in node) || !node.returnType)
       return !/^(?:Class|TSInterface|TSTypeAlias)/.test(node.type);
-    walk(node.returnType, (inner) => {
-      if (inner.type === 'TSTypeReference' && inner.typeName.type === 'Identifier')
-        names.add(inner.typeName.name);
-      return true;
-    });
+    for (const one of madeBy(node.returnType.typeAnnotation)) added.add(one);
     return false;
   });
-  return names;
+  return added;
+}
+
+/** What an instance is of which a type makes some: `Constructor<Pier>`, `new () => Pier`, `{ new (): { ... } } & T`. */
+function madeBy(type: Ast.Node): (string | Ast.TSTypeLiteral)[] {
+  switch (type.type) {
+    case 'TSIntersectionType':
+    case 'TSUnionType':
+      return type.types.flatMap(madeBy);
+    case 'TSParenthesizedType':
+      return madeBy(type.typeAnnotation);
+    case 'TSConstructorType':
+      return instancesIn(type.returnType?.typeAnnotation);
+    case 'TSTypeLiteral':
+      return type.members.flatMap((member) =>
+        member.type === 'TSConstructSignatureDeclaration'
+          ? instancesIn(member.returnType?.typeAnnotation)
+          : [],
+      );
+    default:
+      return instancesIn(type);
+  }
+}
+
+/** The types that an instance is of, and those that they are given. */
+function instancesIn(type: Ast.Node | undefined): (string | Ast.TSTypeLiteral)[] {
+  if (type?.type === 'TSTypeLiteral') return [type];
+  if (type?.type === 'TSIntersectionType') return type.types.flatMap(instancesIn);
+  if (type?.type === 'TSParenthesizedType') return instancesIn(type.typeAnnotation);
+  if (type?.type !== 'TSTypeReference' || type.typeName.type !== 'Identifier') return [];
+  return [type.typeName.name, ...(type.typeArguments?.params ?? []).flatMap(instancesIn)];
 }
 
 /** So many classes and interfaces stand one above the other, or side by side. */

@@ -73,6 +73,8 @@ export interface AttributeSeen extends Partial<AttributeLink> {
   /** The property this attribute was seen to drive. */
   property?: string;
   observed: boolean;
+  /** Observed only so that what watches the property of its name is called. */
+  watched?: true;
   /** Stands in a list that takes the place of those of the classes above. */
   replaces?: boolean;
   at: string;
@@ -109,14 +111,22 @@ export interface Dialect {
   read(context: LayerContext): LayerEvidence;
 }
 
+/** The type declarations of a compiled class: those of its module, those of the package, or those of another package. */
+export interface DeclaredApart {
+  module: Module;
+  /** The class itself; null where they declare none of its name, as of what a function makes. */
+  node: Ast.Class | null;
+  /** What the class is called there, or the function that makes it. */
+  name: string;
+}
+
 /** A class of a chain with everything a dialect may ask about it. */
 export interface LayerContext {
   layer: Layer;
   chain: ClassChain;
   graph: ModuleGraph;
   scope: Scope;
-  /** The type declarations beside a compiled module, if there are any, and the class in them. */
-  declared: { module: Module; node: Ast.Class | null } | null;
+  declared: DeclaredApart | null;
   at(node: { start: number }): string;
   doc(node: { start: number; decorators?: Ast.Decorator[] | null }): Doc;
 }
@@ -143,11 +153,11 @@ export function placeIn(module: Module, node: { start: number }): string {
   return `${module.label}:${module.lines.line(node.start)}`;
 }
 
-/** The declarations beside the module of a class, and the class in them. */
-export function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['declared'] {
+/** What declares a class apart from its code; null where nothing does. */
+export function declaredClass(layer: Layer, graph: ModuleGraph): DeclaredApart | null {
   // A class that kept its doc comment was not bundled so that it lost its words.
   const isBare = docOfClass(layer.node, layer.module) === NO_DOC;
-  let fallback: Module | null = null;
+  let fallback: DeclaredApart | null = null;
   for (const name of namesOfClass(layer)) {
     const beside =
       // A class that a function makes goes by another name there, if by any.
@@ -155,8 +165,8 @@ export function declaredClass(layer: Layer, graph: ModuleGraph): LayerContext['d
       (isBare && graph.isOwn(layer.module) ? graph.declarationsNamed(name, layer.module) : null) ??
       (layer.own ? graph.declarationsExported(name, layer.module) : null);
     const declaration = beside?.declarations.get(name);
-    if (beside && declaration?.kind === 'class') return { module: beside, node: declaration.node };
-    fallback ??= beside;
+    if (beside && declaration?.kind === 'class') return { module: beside, node: declaration.node, name };
+    fallback ??= beside && { module: beside, node: null, name };
   }
-  return fallback && { module: fallback, node: null };
+  return fallback;
 }

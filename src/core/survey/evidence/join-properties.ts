@@ -60,7 +60,7 @@ export function joinProperties(
   const driving = hidden
     .map((one) => ({ ...one, property: camelCase(one.name) }))
     .filter(({ property }) => isReactive(joined.get(property)?.evidence));
-  const links = linkAttributes([...seen, ...driving], joined);
+  const links = linkAttributes([...seen.filter((one) => !one.watched), ...driving], joined);
   const isDeclaring = [...joined.values()].some(({ evidence: one }) => one.origin === 'declared');
   const properties = [...joined.values()]
     .filter(({ evidence: one }) => isOffered(one, isDeclaring, methods))
@@ -274,7 +274,11 @@ function freeAttributes(seen: readonly AttributeSeen[], taken: ReadonlySet<strin
     if (taken.has(one.name) || !one.observed) continue;
     const reads = globalReader(one.name) ?? one.reads ?? attributes.get(one.name)?.reads ?? 'string';
     const isOff = reads === 'boolean' && one.readsFalse;
-    attributes.set(one.name, { name: one.name, reads, ...(isOff ? { readsFalse: true } : {}), at: one.at });
+    const marks = {
+      ...(isOff ? { readsFalse: true as const } : {}),
+      ...(one.watched ? { watched: true as const } : {}),
+    };
+    attributes.set(one.name, { name: one.name, reads, ...marks, at: one.at });
   }
   return [...attributes.values()];
 }

@@ -12,6 +12,7 @@ import type {
   ContractProperty,
   ItemWords,
 } from '../../contract/types.js';
+import { freeAttributes } from '../../contract/types.js';
 import { isWordForUnnamed } from '../types/docs.js';
 
 /** One item as a manifest names it. */
@@ -233,7 +234,7 @@ function declarationOf(component: Component): object {
             ]
           : [],
       ),
-      ...component.attributes.map((one) => ({ name: one.name, ...wordsOf(one) })),
+      ...freeAttributes(component).map((one) => ({ name: one.name, ...wordsOf(one) })),
     ],
     events: component.events.map(eventOf),
     slots: component.slots.map(namedOf),
