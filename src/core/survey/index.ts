@@ -5,6 +5,7 @@ import type { Finding } from '../findings/types.js';
 import { assemble } from './assemble.js';
 import { chainOfRegistered } from './chains.js';
 import type { ClassChain } from './classes/layers.js';
+import { TypesByTag } from './declaring/by-tag.js';
 import { declaredOnly } from './declaring/index.js';
 import { withClaim } from './evidence/claims.js';
 import type { ClaimedComponent } from './evidence/manifest.js';
@@ -60,7 +61,8 @@ export function survey(input: SurveyInput): SurveyOutcome {
     return known.has(tag);
   };
   const entrances = new Entrances(input, registers);
-  const found: Found = { components: new Map(), findings: [], claims, entrances };
+  const types = new TypesByTag(input, graph);
+  const found: Found = { components: new Map(), findings: [], claims, types, entrances };
   const each = (paths: readonly string[], step: typeof surveyModule) => {
     for (const path of paths) guarded(path, input, found, () => step(path, input, graph, found));
   };
@@ -151,6 +153,7 @@ interface Found {
   components: Map<string, Taken>;
   findings: Finding[];
   claims: ReadonlyMap<string, ClaimedComponent>;
+  types: TypesByTag;
   entrances: Entrances;
 }
 
@@ -197,7 +200,8 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
     const module = graph.load(path);
     const call = callThatRegisters(one, chain, module, graph);
     const place = { module, specifier: input.publicPath(path), isExported, call };
-    const read = withMaking(assemble(one, chain, graph, place), one, chain, graph, place);
+    const shown = withMaking(assemble(one, chain, graph, place), one, chain, graph, place);
+    const read = found.types.addTo(shown, chain);
     const claim = found.claims.get(one.tag);
     const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
     found.components.set(one.tag, { component, registered: one, chain, entrance: path, among });

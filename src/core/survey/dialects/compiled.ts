@@ -64,11 +64,17 @@ export const compiled: Dialect = {
       else if (read) properties.push(read);
     }
     const known = new Set([...properties, ...methods].map((one) => one.name));
-    const attributes = table.watched.flatMap((name): AttributeSeen[] => {
-      if (!known.has(name)) return [{ name, observed: true, at }];
+    const attributes = table.watched
       // A page of HTML has no attribute with capital letters.
-      return name === name.toLowerCase() ? [{ name, observed: true, watched: true, at }] : [];
-    });
+      .filter((name) => name === name.toLowerCase())
+      .map(
+        (name): AttributeSeen => ({
+          name,
+          observed: true,
+          ...(known.has(name) ? { watched: true } : {}),
+          at,
+        }),
+      );
     const root = table.flags & ELEMENT_BITS.openRoot ? 'open' : 'none';
     const delegatesFocus = (table.flags & ELEMENT_BITS.delegatesFocus) > 0;
     return { properties, methods, attributes, events, whole: true, root, delegatesFocus };

@@ -60,9 +60,13 @@ function declaredMembers({ module, node, name }: DeclaredApart, graph: ModuleGra
     if (beside?.type === 'TSInterfaceDeclaration') addBody(beside);
     return { members, whole: true };
   }
-  for (const added of addedBy(makerNamed(name, module) ?? module.program))
-    if (typeof added === 'string') addNamed(added, module, graph, members);
-    else for (const member of added.members) addMember(member, module, graph, members);
+  const addMade = (functions: Ast.Node | null) => {
+    for (const added of functions ? addedBy(functions) : [])
+      if (typeof added === 'string') addNamed(added, module, graph, members);
+      else for (const member of added.members) addMember(member, module, graph, members);
+  };
+  addMade(makerNamed(name, module));
+  if (members.size === 0) addMade(module.program);
   // A mixin that says what it adds has nothing else for users.
   const whole = members.size > 0;
   // A mixin's members are declared by a class or an interface of another name in the same file.

@@ -39,10 +39,13 @@ export function literalSchema(literal: Ast.TSLiteral): JsonSchema | null {
   return literal.type === 'TemplateLiteral' ? { type: 'string' } : null;
 }
 
-/** A type in one line, without comments. */
+/** A type in one line, without comments, and without the sign that may stand before the first of several. */
 export function textOf(node: Ast.TSType, source: string): string {
   const text = source.slice(node.start, node.end).replaceAll(COMMENTS, '$1');
-  return text.replaceAll(/\s+/g, ' ').trim();
+  return text
+    .replaceAll(/\s+/g, ' ')
+    .trim()
+    .replace(/^[|&] /, '');
 }
 
 /** Texts are matched to be kept: one may hold what would begin a comment, as `'image/*'` does. */
