@@ -166,7 +166,13 @@ export function declaredClass(layer: Layer, graph: ModuleGraph): DeclaredApart |
       (layer.own ? graph.declarationsExported(name, layer.module) : null);
     const declaration = beside?.declarations.get(name);
     if (beside && declaration?.kind === 'class') return { module: beside, node: declaration.node, name };
-    fallback ??= beside && { module: beside, node: null, name };
+    if (beside && !isOfOthers(beside, layer)) fallback ??= { module: beside, node: null, name };
   }
   return fallback;
+}
+
+/** Do declarations tell of other classes, which their module exports by name, and not of one it has besides? */
+function isOfOthers({ declarations }: Module, layer: Layer): boolean {
+  if (isMadeByCalls(layer)) return false;
+  return [...declarations].some(([name, { kind }]) => kind === 'class' && layer.module.exports.has(name));
 }
