@@ -64,8 +64,9 @@ export function assemble(
       message: `The package exports no module that leads to ${entrance.specifier}: importing it fails, and whoever uses the tag has to bring it in another way.`,
     });
   }
-  const own = chain.layers[0];
-  const doc: Doc = evidence.at(-1)?.doc ?? { description: '', tags: [] };
+  // What a decorator makes of a class goes by that class's name.
+  const own = chain.layers.find((one) => one.node === registered.decorated) ?? chain.layers[0];
+  const doc: Doc = evidence.find(({ layer }) => layer === own)?.doc ?? { description: '', tags: [] };
   const methods = joinMethods(evidence, own);
   const methodNames = new Set(methods.map((one) => one.name));
   const adopting = adoptedIn(chain.layers);

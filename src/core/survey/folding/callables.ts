@@ -7,7 +7,7 @@ import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import type { Callable, FunctionNode, Scope } from './functions.js';
 import { isFunction, keyText, localDeclarations, returned, staticMethod, unwrap } from './functions.js';
-import { calledWith } from './scopes.js';
+import { calledWith, withLocals } from './scopes.js';
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
 export function declaredFunction(
@@ -116,7 +116,7 @@ export function returnedFunction(node: Ast.CallExpression, scope: Scope, depth =
   const result = outer && functionReturned(outer.node);
   if (!result) return null;
   const bindings = calledWith(outer, node.arguments, scope);
-  return { node: result, scope: { ...outer.scope, bindings } };
+  return { node: result, scope: withLocals({ ...outer.scope, bindings }, [outer.node]) };
 }
 
 /** The function that another one returns: written there, or declared in it. */

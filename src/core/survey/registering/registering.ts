@@ -31,6 +31,8 @@ export interface Registered {
   made?: { node: Ast.Node; scope: Scope };
   /** The call of another package's function, which makes the class of what it is given. */
   called?: { node: Ast.CallExpression; scope: Scope };
+  /** The class that a decorator was put on, which registers one made of it. */
+  decorated?: Ast.Class;
   /** Made by a call of what it describes, without a class of the material's. */
   described?: true;
   /** The function that registers it, where a call makes that function for others to call. */
@@ -56,6 +58,7 @@ export interface Finding {
   members?: NonNullable<Layer['members']>;
   made?: { node: Ast.Node; scope: Scope };
   called?: { node: Ast.CallExpression; scope: Scope };
+  decorated?: Ast.Class;
   described?: true;
   later?: Callable;
 }

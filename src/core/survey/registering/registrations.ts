@@ -11,6 +11,7 @@ import type { Module, ModuleGraph } from '../modules/modules.js';
 import { classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
+import { madeByDecorator } from './decorating.js';
 import { describedBefore, describedCall, lazyTables, statementCalls } from './descriptions.js';
 import { tagsGiven } from './element-names.js';
 import { handedClass } from './handed-classes.js';
@@ -111,7 +112,10 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
   const [argument, second] = node.arguments;
   const tags = argument && !isFrameworks(argument, target, scope) ? tagsGiven(argument, scope) : [];
   const extendsTag = second ? extendsOf(second, scope) : null;
-  return tags.map((tag) => ({ tag, node: target, scope, place, registers: 'on-import', extendsTag }));
+  const made = tags.length > 0 ? madeByDecorator(node, target, scope, place) : null;
+  return tags.map(
+    (tag) => made?.get(tag) ?? { tag, node: target, scope, place, registers: 'on-import', extendsTag },
+  );
 }
 
 /** A selector beside a class that is no element: by it a framework finds places for a component of its own. */
@@ -198,7 +202,7 @@ function namedClass(node: Ast.Node, call: Ast.Node, scope: Scope): Ast.Node | nu
 }
 
 /** An expression that names a parameter belongs to a helper; its callers are the registrations. */
-function dependsOnParameters(node: Ast.Node, around: readonly FunctionNode[]): boolean {
+function dependsOnParameters(node: Ast.Node, around: readonly FunctionNode[], depth = 0): boolean {
   const inner = unwrap(node);
   if (inner.type === 'MemberExpression') return dependsOnParameters(inner.object, around);
   if (inner.type === 'TemplateLiteral')
@@ -208,5 +212,27 @@ function dependsOnParameters(node: Ast.Node, around: readonly FunctionNode[]): b
     return dependsOnParameters(inner.left, around) || dependsOnParameters(inner.right, around);
   if (inner.type === 'ThisExpression') return around.length > 0;
   if (inner.type !== 'Identifier') return false;
-  return around.some((one) => one.params.some((parameter) => parameterNames(parameter).includes(inner.name)));
+  return around.some(
+    (one) =>
+      one.params.some((parameter) => parameterNames(parameter).includes(inner.name)) ||
+      takesFromParameters(inner.name, one, around, depth),
+  );
+}
+
+/** So many constants a name leads through. */
+const MOST_CONSTANTS = 4;
+
+/** Is a constant of a function worked out of what that is given: `const { tag } = options;`? */
+function takesFromParameters(
+  name: string,
+  declaring: FunctionNode,
+  around: readonly FunctionNode[],
+  depth: number,
+): boolean {
+  const declared = depth < MOST_CONSTANTS ? localDeclarations(declaring).get(name) : undefined;
+  const value =
+    declared?.kind === 'member' ? declared.object : declared?.kind === 'variable' ? declared.init : null;
+  if (!value) return false;
+  const parts = value.type === 'ConditionalExpression' ? [value.consequent, value.alternate] : [value];
+  return parts.some((one) => dependsOnParameters(one, around, depth + 1));
 }

@@ -1,0 +1,39 @@
+/**
+ * Decorators of the material that do not register the class they are put on, but one that they make of it:
+ * `const pier = (tag) => (Base) => { class Made extends Base { ... } customElements.define(tag, Made); }`.
+ */
+
+import { chainOf } from '../classes/classes.js';
+import { returnedFunction } from '../folding/callables.js';
+import type { Scope } from '../folding/functions.js';
+import { calledWith } from '../folding/scopes.js';
+import type { Ast } from '../syntax/parse.js';
+import { registeredIn } from './helpers.js';
+import type { Finding } from './registering.js';
+
+/** What a decorator call registers in place of the class `target`, by tag. */
+export function madeByDecorator(
+  node: Ast.CallExpression,
+  target: Ast.Node,
+  scope: Scope,
+  place: Ast.Node,
+): Map<string, Finding> {
+  const decorator = returnedFunction(node, scope);
+  const [parameter] = decorator?.node.params ?? [];
+  if (!decorator || parameter?.type !== 'Identifier') return new Map();
+  const bindings = calledWith(decorator, [target as Ast.Argument], scope);
+  const found = registeredIn(
+    { ...decorator, scope: { ...decorator.scope, bindings } },
+    node,
+    scope,
+    'on-import',
+  );
+  const isItself = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
+  const others = found.filter((one) => !isItself(one.node));
+  const [decorated] =
+    others.length > 0 ? chainOf({ node: target, scope, name: null }, scope.graph).layers : [];
+  if (!decorated) return new Map();
+  return new Map(
+    others.map(({ called: _called, ...one }) => [one.tag, { ...one, place, decorated: decorated.node }]),
+  );
+}

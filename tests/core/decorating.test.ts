@@ -1,0 +1,89 @@
+/** Decorators that register what they make of a class: what that adds is the element's, and the class keeps its name. */
+import { describe, expect, test } from 'vitest';
+import { surveyed } from '../support/memory.js';
+
+const MORE =
+  "constructor() { super(); this.attachShadow({ mode: 'open' }); } connectedCallback() { this.dispatchEvent(new Event('made')); } get late() { return 1; }";
+const PIER =
+  'class Pier extends HTMLElement { /** A deck. */ deck = 1; go() { this.dispatchEvent(new Event("go")); } }';
+const MADE = `class Made extends Base { ${MORE} } customElements.define(tag, Made);`;
+
+function shape(source: string, others: Record<string, string> = {}) {
+  const { contract, findings } = surveyed({ 'a.ts': source, ...others });
+  return {
+    codes: findings.map((one) => one.code),
+    components: contract.components.map((one) => ({
+      tag: one.tag,
+      class: [one.className, one.exportName],
+      root: one.root,
+      properties: one.properties.map((item) => [item.name, item.inheritedFrom].filter(Boolean).join(' of ')),
+      events: one.events.map((item) => item.name).sort(),
+    })),
+  };
+}
+
+const WANTED = {
+  codes: [],
+  components: [
+    {
+      tag: 'pier-a',
+      class: ['Pier', 'Pier'],
+      root: 'open',
+      properties: ['deck', 'late of Made'],
+      events: ['go', 'made'],
+    },
+  ],
+};
+
+describe('a decorator that makes another class', () => {
+  test.each([
+    [
+      'of a tag',
+      `const pier = (tag) => (Base) => { ${MADE} return Made; }; @pier('pier-a') export ${PIER}`,
+      {},
+    ],
+    [
+      'in a module of its own, of options',
+      `import { pier } from './made'; @pier({ tag: 'pier-a' }) export ${PIER}`,
+      {
+        'made.ts': `export function pier(options) { const { tag } = options; return (Base) => { ${MADE} }; }`,
+      },
+    ],
+    [
+      'of a tag or of options',
+      `function pier(given) { const { tag, style = '' } = typeof given === 'string' ? { tag: given } : given; return function (Base) { ${MADE} }; } @pier('pier-a') export ${PIER}`,
+      {},
+    ],
+    [
+      'as compilers write it',
+      `const pier = (tag) => (Base) => { ${MADE} return Made; }; let Pier = ${PIER}; Pier = __decorate([pier('pier-a')], Pier); export { Pier };`,
+      {},
+    ],
+    [
+      'called on the class',
+      `const pier = (tag) => (Base) => { ${MADE} }; export ${PIER} pier('pier-a')(Pier);`,
+      {},
+    ],
+  ])('%s', (_, source, others) => {
+    const { codes, components } = shape(source, others);
+    const properties = components.map((one) => ({ ...one, properties: one.properties.toSorted() }));
+    expect({ codes, components: properties }).toEqual(WANTED);
+  });
+
+  test('a decorator that registers the class itself makes no other', () => {
+    const source = `const pier = (tag) => (Base) => { class Unused extends Base { ${MORE} } customElements.define(tag, Base); };`;
+    expect(shape(`${source} @pier('pier-a') export ${PIER}`).components).toEqual([
+      { tag: 'pier-a', class: ['Pier', 'Pier'], root: 'none', properties: ['deck'], events: ['go'] },
+    ]);
+  });
+
+  test('a tag that a function works out of what it is given is no fault', () => {
+    const define = (tag: string) =>
+      shape(
+        `export function define(given) { const tag = ${tag}; class Own extends HTMLElement {} customElements.define(tag, Own); }`,
+      ).codes;
+    expect(define('given.tag')).toEqual([]);
+    expect(define('given ? given.tag : given')).toEqual([]);
+    expect(define('location.hash')).toEqual(['tag-not-constant']);
+  });
+});
