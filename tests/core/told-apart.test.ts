@@ -113,3 +113,16 @@ test('a base that hands on the list of the class below offers its members', () =
   expect(pier('this.attributes').properties.map((one) => one.name)).toEqual(['deck', 'rows']);
   expect(pier('Object.keys(this.properties)').properties.map((one) => one.name)).toEqual(['rows']);
 });
+
+test('a class that a bundler put beside those that declarations tell of is not told by theirs', () => {
+  const { contract } = surveyed({
+    'a.js': `const t = class extends HTMLElement { get color() { return ""; } set color(x) {} }; customElements.define('pier-icon', t);
+      class e extends HTMLElement { open = true; hidden_ = 1; } customElements.define('pier-a', e); export { e as Pier };`,
+    'a.d.ts': `declare class Pier extends HTMLElement { open: boolean; }
+      export default function show(): Pier; export { Pier };`,
+  });
+  expect(contract.components.map((one) => [one.tag, ...one.properties.map(({ name }) => name)])).toEqual([
+    ['pier-a', 'open'],
+    ['pier-icon', 'color'],
+  ]);
+});

@@ -171,8 +171,9 @@ export function declaredClass(layer: Layer, graph: ModuleGraph): DeclaredApart |
   return fallback;
 }
 
-/** Do declarations tell of other classes, which their module exports by name, and not of one it has besides? */
+/** Do declarations tell of other classes only, which their module exports by name, and not of one it has besides? */
 function isOfOthers({ declarations }: Module, layer: Layer): boolean {
   if (isMadeByCalls(layer)) return false;
-  return [...declarations].some(([name, { kind }]) => kind === 'class' && layer.module.exports.has(name));
+  const classes = [...declarations].flatMap(([name, { kind }]) => (kind === 'class' ? name : []));
+  return classes.length > 0 && classes.every((name) => layer.module.exports.has(name));
 }

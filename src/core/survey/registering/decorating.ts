@@ -19,8 +19,7 @@ export function madeByDecorator(
   place: Ast.Node,
 ): Map<string, Finding> {
   const decorator = returnedFunction(node, scope);
-  const [parameter] = decorator?.node.params ?? [];
-  if (!decorator || parameter?.type !== 'Identifier') return new Map();
+  if (decorator?.node.params[0]?.type !== 'Identifier') return new Map();
   const bindings = calledWith(decorator, [target as Ast.Argument], scope);
   const found = registeredIn(
     { ...decorator, scope: { ...decorator.scope, bindings } },
@@ -28,12 +27,13 @@ export function madeByDecorator(
     scope,
     'on-import',
   );
-  const isItself = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
-  const others = found.filter((one) => !isItself(one.node));
-  const [decorated] =
-    others.length > 0 ? chainOf({ node: target, scope, name: null }, scope.graph).layers : [];
+  const classesOf = (one: { node: Ast.Node; scope: Scope }) =>
+    chainOf({ ...one, name: null }, scope.graph).layers.map((layer) => layer.node);
+  const [decorated] = found.length > 0 ? classesOf({ node: target, scope }) : [];
   if (!decorated) return new Map();
   return new Map(
-    others.map(({ called: _called, ...one }) => [one.tag, { ...one, place, decorated: decorated.node }]),
+    found
+      .filter((one) => classesOf(one).indexOf(decorated) > 0)
+      .map(({ called: _called, ...one }) => [one.tag, { ...one, place, decorated }]),
   );
 }
