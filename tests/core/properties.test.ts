@@ -627,6 +627,39 @@ test.each([
   expect(told(pier)).toEqual(expected);
 });
 
+test.each([
+  [
+    'readable',
+    'if (isForm && typeof text === "string") { return text === "" || !!text; } else { return text === "false" ? false : text === "" || !!text; }',
+    '',
+    false,
+  ],
+  ['short', 'return (isForm&&"string"==typeof text||"false"!==text)&&(""===text||!!text)', '', false],
+  [
+    'after the text of the attribute was read',
+    'return (isForm&&"string"==typeof text||"false"!==text)&&(""===text||!!text)',
+    'next=null!==next&&"false"!==next',
+    true,
+  ],
+  [
+    'the same, readable',
+    'return (isForm&&"string"==typeof text||"false"!==text)&&(""===text||!!text)',
+    'next = next === null || next === "false" ? false : true',
+    true,
+  ],
+])(
+  'flags of compiled elements that take part in forms are on by any text: %s',
+  (_, body, before, readsFalse) => {
+    const run = `export const proxy = (made, table) => { const read = (text, flags, isForm) => { if (4 & flags) { ${body} } return text }; made.prototype.attributeChangedCallback = (name, old, next) => { ${before} }; return made };`;
+    const open = (flags: number) =>
+      componentIn(
+        `import { proxy } from './run.js'; const Pier = proxy(class extends HTMLElement {}, [${flags}, "pier-a", { open: [4] }]); customElements.define('pier-a', Pier);`,
+        { 'run.ts': run },
+      ).properties[0]?.attribute?.readsFalse;
+    expect([open(1), open(1 + 64)]).toEqual([true, readsFalse || undefined]);
+  },
+);
+
 test('how a class below reads an attribute takes the place of how the one above did', () => {
   const flag = "converter: (text) => text !== null && text !== 'false'";
   const pier = componentIn(

@@ -40,7 +40,7 @@ const READERS: [bit: number, reader: AttributeReader][] = [
   [BITS.any, 'custom'],
 ];
 /** What the number of a whole element says. */
-const ELEMENT_BITS = { openRoot: 1, delegatesFocus: 16 };
+const ELEMENT_BITS = { openRoot: 1, delegatesFocus: 16, formAssociated: 64 };
 /** What the number beside an event says. */
 const EVENT_BITS = { cancelable: 1, composed: 2, bubbles: 4 };
 
@@ -51,7 +51,7 @@ export const compiled: Dialect = {
     const events = emittersOf(context);
     if (!table) return { events };
     const members = fold(table.node, table.scope);
-    const runtime = runtimeOf(context);
+    const runtime = runtimeFor(table.flags, runtimeOf(context));
     const at =
       table.node === EMPTY ? context.at(context.layer.node) : placeIn(table.scope.module, table.node);
     const properties: PropertyEvidence[] = [];
@@ -87,6 +87,10 @@ interface Runtime {
   opensUnknown: boolean;
   /** The text "false" of a flag reads as false. */
   readsFalse: boolean;
+  /** Not so where an element takes part in forms: any text is on, as it is for the platform's own. */
+  formsReadAny: boolean;
+  /** The text of an attribute is read as a flag before that, in forms as well. */
+  readsFlagsFirst: boolean;
   /** Values that were set before the class was defined are taken over. */
   adopts: boolean;
 }
@@ -95,6 +99,10 @@ const SIGNS: Record<keyof Runtime, RegExp> = {
   opensUnknown: /observedAttributes[\s\S]{0,300}?(?:\b31\s*&|&\s*31\b)/,
   readsFalse:
     /(?:(["'])false\1\s?!==?\s?\w{1,60}\)?\s?&&|===?\s?(["'])false\2\s?\?[^:]{0,10}:)\s?\(?[^)]{0,24}\|\|\s?!!/,
+  formsReadAny:
+    /\w\s?&&\s?(?:typeof\s\w{1,60}\s?===?\s?(["'])string\1|(["'])string\2\s?===?\s?typeof\s\w{1,60})[\s\S]{0,90}?["']false["']/,
+  readsFlagsFirst:
+    /null\s?!==?\s?(\w{1,60})\s?&&\s?["']false["']\s?!==?\s?\1|(\w{1,60})\s?!==?\s?null\s?&&\s?\2\s?!==?\s?["']false["']|(\w{1,60})\s?===?\s?null\s?\|\|\s?\3\s?===?\s?["']false["']|null\s?===?\s?(\w{1,60})\s?\|\|\s?["']false["']\s?===?\s?\4/,
   adopts: /hasOwnProperty[^;]{0,80}?\b(\w{1,60})\s?=\s?(\w{1,60})\[(\w{1,60})\];?\s{0,99}delete \2\[\3\]/,
 };
 
@@ -106,6 +114,13 @@ function runtimeOf(context: LayerContext): Runtime {
   const imported = layer.members ? module.staticSpecifiers.map((one) => graph.resolve(one, module)) : [];
   const signs = [...callees, ...imported].flatMap((one) => (one ? [signsIn(one)] : []));
   return runtimeWhere((sign) => signs.some((one) => one[sign]));
+}
+
+/** What the run-time code makes of the members of one element. */
+function runtimeFor(flags: number, runtime: Runtime): Runtime {
+  const takesPart = (flags & ELEMENT_BITS.formAssociated) > 0;
+  const readsAny = takesPart && runtime.formsReadAny && !runtime.readsFlagsFirst;
+  return readsAny ? { ...runtime, readsFalse: false } : runtime;
 }
 
 function runtimeWhere(holds: (sign: keyof Runtime) => boolean): Runtime {
