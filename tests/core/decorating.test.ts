@@ -85,5 +85,7 @@ describe('a decorator that makes another class', () => {
     expect(define('given.tag')).toEqual([]);
     expect(define('given ? given.tag : given')).toEqual([]);
     expect(define('location.hash')).toEqual(['tag-not-constant']);
+    const cycle = 'given2.tag; const given2 = given3.x; const given3 = tag.y;';
+    expect(define(cycle)).toEqual(['tag-not-constant']);
   });
 });

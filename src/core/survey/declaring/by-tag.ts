@@ -36,8 +36,18 @@ export class TypesByTag {
   /** A component with what is said of its tag added to what its code shows, where nothing declares its class. */
   addTo(component: Component, { layers: [own] }: ClassChain): Component {
     if (!own || isTypeScript(own.module.path) || declaredClass(own, this.#graph)?.node) return component;
-    const said = this.#componentFor(component.tag);
+    const said = this.#componentSaid(component.tag);
     return said ? withSaid(component, said) : component;
+  }
+
+  /** Declarations that are nested too deeply to be read say nothing. */
+  #componentSaid(tag: string): Component | null {
+    try {
+      return this.#componentFor(tag);
+    } catch (error) {
+      if (error instanceof RangeError) return null;
+      throw error;
+    }
   }
 
   #componentFor(tag: string): Component | null {
@@ -80,7 +90,7 @@ function withSaid(component: Component, said: Component): Component {
     properties,
     events,
     methods,
-    pairs: component.pairs.length > 0 ? component.pairs : pairsOf(properties, events),
+    pairs: pairsOf(properties, events),
   };
 }
 

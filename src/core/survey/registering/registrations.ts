@@ -7,6 +7,7 @@ import { fold } from '../folding/fold.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, localDeclarations, originalName, unwrap } from '../folding/functions.js';
 import { parameterNames, withLocals } from '../folding/scopes.js';
+import type { Declaration } from '../modules/declarations.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -202,37 +203,31 @@ function namedClass(node: Ast.Node, call: Ast.Node, scope: Scope): Ast.Node | nu
 }
 
 /** An expression that names a parameter belongs to a helper; its callers are the registrations. */
-function dependsOnParameters(node: Ast.Node, around: readonly FunctionNode[], depth = 0): boolean {
+function dependsOnParameters(
+  node: Ast.Node,
+  around: readonly FunctionNode[],
+  seen = new Set<Declaration>(),
+): boolean {
   const inner = unwrap(node);
-  if (inner.type === 'MemberExpression') return dependsOnParameters(inner.object, around);
-  if (inner.type === 'TemplateLiteral')
-    return inner.expressions.some((one) => dependsOnParameters(one, around));
-  if (inner.type === 'CallExpression') return inner.arguments.some((one) => dependsOnParameters(one, around));
+  const depends = (one: Ast.Node) => dependsOnParameters(one, around, seen);
+  if (inner.type === 'MemberExpression') return depends(inner.object);
+  if (inner.type === 'TemplateLiteral') return inner.expressions.some(depends);
+  if (inner.type === 'CallExpression') return inner.arguments.some(depends);
+  if (inner.type === 'ConditionalExpression') return [inner.consequent, inner.alternate].some(depends);
   if (inner.type === 'BinaryExpression' || inner.type === 'LogicalExpression')
-    return dependsOnParameters(inner.left, around) || dependsOnParameters(inner.right, around);
+    return depends(inner.left) || depends(inner.right);
   if (inner.type === 'ThisExpression') return around.length > 0;
   if (inner.type !== 'Identifier') return false;
-  return around.some(
-    (one) =>
-      one.params.some((parameter) => parameterNames(parameter).includes(inner.name)) ||
-      takesFromParameters(inner.name, one, around, depth),
-  );
-}
-
-/** So many constants a name leads through. */
-const MOST_CONSTANTS = 4;
-
-/** Is a constant of a function worked out of what that is given: `const { tag } = options;`? */
-function takesFromParameters(
-  name: string,
-  declaring: FunctionNode,
-  around: readonly FunctionNode[],
-  depth: number,
-): boolean {
-  const declared = depth < MOST_CONSTANTS ? localDeclarations(declaring).get(name) : undefined;
-  const value =
-    declared?.kind === 'member' ? declared.object : declared?.kind === 'variable' ? declared.init : null;
-  if (!value) return false;
-  const parts = value.type === 'ConditionalExpression' ? [value.consequent, value.alternate] : [value];
-  return parts.some((one) => dependsOnParameters(one, around, depth + 1));
+  const { name } = inner;
+  if (around.some(({ params }) => params.some((parameter) => parameterNames(parameter).includes(name))))
+    return true;
+  // A constant may be worked out of them: `const { tag } = options;`.
+  return around.some((one) => {
+    const declared = localDeclarations(one).get(name);
+    if (!declared || seen.has(declared)) return false;
+    seen.add(declared);
+    const value =
+      declared.kind === 'member' ? declared.object : declared.kind === 'variable' ? declared.init : null;
+    return value !== null && depends(value);
+  });
 }
