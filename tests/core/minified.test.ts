@@ -298,6 +298,13 @@ test('tables of members: kept as text, without members, and of a class that has 
   ]);
   const late = surveyed(files).contract.components.find((one) => one.tag === 'pier-late');
   expect(late?.properties[0]?.at).toBe('loader.js:3');
+  expect(late?.properties.some((one) => one.adopted)).toBe(false);
+  // The constructor sets what another object has: the element's own values are taken over all the same.
+  const taking =
+    'if (element.hasOwnProperty(name)) { const value = element[name]; delete element[name]; element[name] = value; }';
+  const adopting = { ...files, 'run.js': `${files['run.js']} function meet(element, name) { ${taking} }` };
+  const met = surveyed(adopting).contract.components.find((one) => one.tag === 'pier-late');
+  expect(met?.properties.map((one) => one.adopted)).toEqual([true, true, true]);
 });
 
 test('an import that registers is taken rather than a call that waits, and a class rather than what wraps it', () => {

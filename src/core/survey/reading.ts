@@ -98,6 +98,7 @@ function readDeclared(layer: Layer, contextOfLayer: () => LayerContext, tag: str
       (exported ? EXPORTED_DIALECTS : DIALECTS).map((dialect) => dialect.read(context)),
       context,
     ),
+    layer,
   );
   const eventTypes: EventTypes = new Map(
     own && !exported
@@ -110,7 +111,7 @@ function readDeclared(layer: Layer, contextOfLayer: () => LayerContext, tag: str
 }
 
 /** Where some evidence declares all that is for users, ordinary members only tell what declared ones hold at first. */
-function onlyWhole(found: LayerEvidence[]): LayerEvidence[] {
+function onlyWhole(found: LayerEvidence[], { members }: Layer): LayerEvidence[] {
   if (!found.some((one) => one.whole)) return found;
   const ordinary = new Map<string, PropertyEvidence>();
   for (const { properties = [] } of found)
@@ -121,8 +122,9 @@ function onlyWhole(found: LayerEvidence[]): LayerEvidence[] {
     return {
       ...one,
       ...(initial === undefined ? {} : { default: initial }),
-      // What the constructor sets replaces what was set before there was a class.
-      ...(adopted && member?.made !== 'field' ? { adopted } : {}),
+      // What the constructor sets replaces what was set before there was a class; where a table of members stands apart,
+      // it sets that of another object, which takes over what the element has.
+      ...(adopted && (members || member?.made !== 'field') ? { adopted } : {}),
     };
   };
   return found.map((one) => ({
