@@ -126,3 +126,15 @@ test('a class that a bundler put beside those that declarations tell of is not t
     ['pier-icon', 'color'],
   ]);
 });
+
+test('what a class above keeps to itself is offered by one below that has words for it', () => {
+  const pier = (words: string) =>
+    only({
+      'a.js': `class Base extends HTMLElement { /** @private */ set theme(x) { this.x = x; } }
+        class Pier extends Base { ${words} set theme(x) { this.y = x; } get theme() { return this.y; } }
+        customElements.define('pier-a', Pier);`,
+    }).properties.map((one) => one.name);
+  expect(pier('/** The theme. */')).toEqual(['theme']);
+  expect(pier('')).toEqual([]);
+  expect(pier('/** The theme. @private */'.replace('. @', '.\n * @'))).toEqual([]);
+});

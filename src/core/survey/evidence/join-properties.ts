@@ -105,6 +105,9 @@ function overridden(above: PropertyEvidence, own: PropertyEvidence): PropertyEvi
   if (own.stripped) return own.default === undefined ? above : { ...above, default: own.default };
   // A nearer class may say that what was any of several is one of them.
   const joined = joinTwo(above, own, (type) => Math.min(rank(type), 2));
+  // Words for users make what was nobody's business above theirs.
+  if (above.internal && !above.state && !own.internal && own.words.description)
+    return { ...joined, internal: false };
   if (!above.state || own.origin !== 'declared' || own.internal) return joined;
   return { ...joined, internal: false, state: false, attribute: own.attribute ?? false };
 }
