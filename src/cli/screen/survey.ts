@@ -12,9 +12,10 @@ import { itemCount } from '../../core/contract/types.js';
 import type { Screen } from './screen.js';
 import { count, table, wrap } from './table.js';
 
-/** What attributes are for that an element does not observe. */
-/** What is observed for the watchers of a property. */
+/** What an attribute does that is observed for the watchers of a property. */
 const WATCHED = 'watched, sets nothing';
+
+/** What attributes are for that an element does not observe. */
 const UNOBSERVED = { code: 'read, not observed', styles: 'for its styles only' };
 
 /** One line a component: how many items of each kind it offers. */

@@ -19,7 +19,7 @@ import { isTypeScript } from '../syntax/file-names.js';
 import { NO_TYPE } from '../types/types.js';
 import { componentOf } from './component.js';
 import type { MappedTag } from './tag-maps.js';
-import { mappedTags } from './tag-maps.js';
+import { mappedTags, TAG_MAP } from './tag-maps.js';
 
 /** The declarations of a package, looked up by tag; each is read when it is asked for first. */
 export class TypesByTag {
@@ -53,7 +53,7 @@ export class TypesByTag {
   #componentFor(tag: string): Component | null {
     this.#maps ??= (this.#reader.declarations?.() ?? []).flatMap((path) => {
       const text = this.#reader.read(path) ?? '';
-      return text.includes('TagNameMap') ? [{ path, text }] : [];
+      return text.includes(TAG_MAP) ? [{ path, text }] : [];
     });
     for (const { path, text } of this.#maps) {
       if (!text.includes(`"${tag}"`) && !text.includes(`'${tag}'`)) continue;
@@ -68,7 +68,7 @@ export class TypesByTag {
     const known = this.#tags.get(path);
     if (known) return known;
     const module = this.#graph.load(path);
-    const mapped = module ? mappedTags(module, 'TagNameMap', this.#graph) : [];
+    const mapped = module ? mappedTags(module, TAG_MAP, this.#graph) : [];
     const tags = new Map(mapped.map((one) => [one.tag, one]));
     this.#tags.set(path, tags);
     return tags;

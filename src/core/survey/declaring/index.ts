@@ -8,7 +8,7 @@ import { isDeclaration } from '../syntax/file-names.js';
 import { addTo } from '../syntax/lists.js';
 import { componentOf } from './component.js';
 import type { MappedTag } from './tag-maps.js';
-import { mappedTags } from './tag-maps.js';
+import { mappedTags, TAG_MAP } from './tag-maps.js';
 
 /**
  * The components that only type declarations tell of, besides the tags that code registers. `guarded` runs what may turn out
@@ -54,7 +54,7 @@ function declaredIn(
   if (!module) return [];
   const written = new Map<string, MappedTag[]>();
   for (const one of mappedTags(module, 'IntrinsicElements', graph)) addTo(written, one.tag, one);
-  return mappedTags(module, 'TagNameMap', graph)
+  return mappedTags(module, TAG_MAP, graph)
     .filter((one) => !registered.has(one.tag))
     .flatMap((one) => componentOf(one, written.get(one.tag) ?? [], publicPath(path), isAlone, graph) ?? []);
 }
@@ -86,7 +86,7 @@ function declaredTwice(others: readonly [Component, Component][]): Finding[] {
 
 /** May a tag map in a text hold a tag that is not known? Looked at before anything is parsed. */
 function mayTellMore(source: string, known: ReadonlySet<string>): boolean {
-  for (let at = source.indexOf(MAP); at >= 0; at = source.indexOf(MAP, at)) {
+  for (let at = source.indexOf(TAG_MAP); at >= 0; at = source.indexOf(TAG_MAP, at)) {
     const begin = source.indexOf('{', at);
     const end = source.indexOf('}', begin);
     if (begin < 0 || end < 0) return begin >= 0;
@@ -98,5 +98,3 @@ function mayTellMore(source: string, known: ReadonlySet<string>): boolean {
   }
   return false;
 }
-
-const MAP = 'TagNameMap';

@@ -10,6 +10,9 @@ import type { Ast } from '../syntax/parse.js';
 import type { Place } from './names.js';
 import { namedIn, pathOf, statementsOf } from './names.js';
 
+/** How the names of interfaces end that map tags to elements. */
+export const TAG_MAP = 'TagNameMap';
+
 /** One tag, the type that it is given, and where it stands. */
 export interface MappedTag {
   tag: string;
@@ -21,7 +24,7 @@ export interface MappedTag {
 /** The tags that interfaces of a module map whose names end so, in its global blocks and namespaces as well. */
 export function mappedTags(
   module: Module,
-  ending: 'TagNameMap' | 'IntrinsicElements',
+  ending: typeof TAG_MAP | 'IntrinsicElements',
   graph: ModuleGraph,
 ): MappedTag[] {
   const found = new Map<string, MappedTag>();

@@ -34,6 +34,7 @@ export function madeByDecorator(
   return new Map(
     found
       .filter((one) => classesOf(one).indexOf(decorated) > 0)
+      // The class is there to be read, whoever's function makes it.
       .map(({ called: _called, ...one }) => [one.tag, { ...one, place, decorated }]),
   );
 }
