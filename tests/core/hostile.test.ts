@@ -436,3 +436,30 @@ test.each([
   const found = contract.components.find((one) => one.tag === 'pier-a');
   expect([found?.properties.map((one) => one.name), findings]).toEqual([['deck'], []]);
 });
+
+test.each([
+  ['lists', '['.repeat(20_000) + ']'.repeat(20_000)],
+  ['calls that never end', 'f('.repeat(20_000)],
+  ['blocks', '{'.repeat(200_000)],
+  ['templates', `${'`${'.repeat(20_000)}1${'}`'.repeat(20_000)}`],
+])('brackets that the parser would end the process for: %s', (_, deep) => {
+  const { contract, findings } = surveyed({
+    'a.js': `customElements.define('pier-a', class extends HTMLElement {}); x = ${deep}`,
+    'b.js':
+      "customElements.define('pier-b', class extends HTMLElement { /** @type {" +
+      deep +
+      '} */ deck = null; });',
+    'b.d.ts': `interface Pier { deck: ${'Array<'.repeat(20_000)}1${'>'.repeat(20_000)} } interface HTMLElementTagNameMap { 'pier-b': Pier }`,
+  });
+  expect(contract.components.map((one) => one.tag)).toEqual(['pier-b']);
+  expect(findings.map((one) => `${one.place.file} ${one.code} ${one.message}`)).toEqual([
+    'a.js source-syntax a.js: cannot be read as a module: brackets stand in one another too deeply.',
+  ]);
+});
+
+test('brackets in texts and comments are none', () => {
+  const text = '({['.repeat(2_000);
+  const source = `const a = "${text}", b = '${text}', c = \`${text}\`; // ${text}
+    /* ${text} */ customElements.define('pier-a', class extends HTMLElement {});`;
+  expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-a']);
+});

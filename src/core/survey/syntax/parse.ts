@@ -7,6 +7,7 @@ export type * as Ast from 'oxc-parser';
 export type { Comment, Node, Program } from 'oxc-parser';
 
 import { isDeclaration } from './file-names.js';
+import { isNestedTooDeeply } from './nesting.js';
 
 export interface Parsed {
   program: Program;
@@ -21,6 +22,10 @@ export interface Parsed {
  */
 export function parseModule(path: string, source: string): Parsed {
   const lang = languageOf(path);
+  if (isNestedTooDeeply(source, lang === 'dts')) {
+    const message = 'brackets stand in one another too deeply';
+    return { program: emptyProgram(lang), comments: [], errors: [{ message, start: 0, end: 0 }] };
+  }
   const result = parseSync(path, source, { lang, sourceType: 'module', preserveParens: false });
   return {
     program: programOf(result, lang),
@@ -40,12 +45,16 @@ function programOf(result: ParseResult, lang: ReturnType<typeof languageOf>): Pr
   try {
     return result.program;
   } catch {
-    return parseSync('empty', '', { lang, sourceType: 'module' }).program;
+    return emptyProgram(lang);
   }
 }
 
+const emptyProgram = (lang: ReturnType<typeof languageOf>) =>
+  parseSync('empty', '', { lang, sourceType: 'module' }).program;
+
 /** Parses a type as it stands in a doc comment, or null when it is no TypeScript type. */
 export function parseType(text: string): { node: Node; source: string } | null {
+  if (isNestedTooDeeply(text, true)) return null;
   const source = `type T = ${text};`;
   const result = parseSync('type.ts', source, { lang: 'ts', sourceType: 'module', preserveParens: false });
   if (result.errors.length > 0) return null;
