@@ -19,8 +19,8 @@ export default defineConfig({
     sequence: { sequencer: BrowsersFirst },
     // Modules keep no state that a test changes: a worker loads the core once, not for each of its files.
     isolate: false,
-    // More than the cores that there are at least: while one waits for a page, another has work.
-    maxWorkers: 4,
+    // One more than the cores that there are at least: while one waits for a page, another has work.
+    maxWorkers: 3,
     // The build is tested as Node.js loads it.
     server: { deps: { external: [/\/dist\//] } },
   },

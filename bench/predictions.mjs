@@ -10,7 +10,7 @@ import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 
-const program = fileURLToPath(new URL('../dist/cli/main.js', import.meta.url));
+const program = fileURLToPath(new URL('../dist/bin/suvet.js', import.meta.url));
 const { positionals, values } = parseArgs({
   allowPositionals: true,
   options: { host: { type: 'string', multiple: true } },

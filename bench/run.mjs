@@ -46,7 +46,7 @@ function timed(rounds, commands) {
   return times.map(median);
 }
 
-const program = here('../dist/cli/main.js');
+const program = here('../dist/bin/suvet.js');
 const [bare, version, help] = timed(21, [
   ['-e', '0'],
   [program, '--version'],

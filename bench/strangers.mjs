@@ -22,7 +22,7 @@ import { VIEWS } from './strangers/views.mjs';
 import { compileAngular, support } from './wrapping/support.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
-const program = join(root, 'dist/cli/main.js');
+const program = join(root, 'dist/bin/suvet.js');
 const { positionals: packages, values: options } = parseArgs({
   allowPositionals: true,
   options: {

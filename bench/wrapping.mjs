@@ -22,7 +22,7 @@ import { compileAngular, support } from './wrapping/support.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const views = fileURLToPath(new URL('./wrapping', import.meta.url));
-const program = join(root, 'dist/cli/main.js');
+const program = join(root, 'dist/bin/suvet.js');
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
 /** Elements that are mounted: one that does nothing, so that all the time is the host's, and one that shows something. */

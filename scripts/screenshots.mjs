@@ -11,7 +11,7 @@ import { fileURLToPath } from 'node:url';
 import { launchChromium } from '../dist/shell/engines/chromium.js';
 
 const here = (path) => fileURLToPath(new URL(path, import.meta.url));
-const program = here('../dist/cli/main.js');
+const program = here('../dist/bin/suvet.js');
 const pictures = here('../docs/screenshots/');
 const scratch = mkdtempSync(join(tmpdir(), 'suvet-pictures-'));
 const demo = join(scratch, 'merrow');

@@ -5,6 +5,7 @@ import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { Command, CommanderError, Option } from 'commander';
 import { EXIT, SuvetError } from '../shell/files/error.js';
+import { ownPath } from '../shell/files/own.js';
 import type { CommandCall, CommandSpec } from './command.js';
 import { COMMANDS } from './commands/index.js';
 import { Screen } from './screen/screen.js';
@@ -14,9 +15,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   throw error;
 });
 
-const version = (
-  JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { version: string }
-).version;
+const { version } = JSON.parse(readFileSync(ownPath('package.json'), 'utf8')) as { version: string };
 
 const program = new Command('suvet')
   .description(

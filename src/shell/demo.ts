@@ -2,20 +2,19 @@
 
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, symlinkSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
 import type { ProbeResult } from '../core/probe/result.js';
 import type { Proof } from '../core/report/html.js';
 import type { Surveyed } from './contracts/survey.js';
 import { launchChromium } from './engines/chromium.js';
 import { usageError } from './files/error.js';
+import { OWN_ROOT, ownPath } from './files/own.js';
 import type { OpenedHost } from './packages/hosts.js';
 import { bundle } from './pages/bundle.js';
 import { probeAll } from './probe.js';
 
-const DEMO = fileURLToPath(new URL('../../demo/', import.meta.url));
-const OWN_ROOT = resolve(fileURLToPath(new URL('../..', import.meta.url)));
-const OWN_PACKAGES = join(OWN_ROOT, 'node_modules/');
+const DEMO = ownPath('demo');
+const OWN_PACKAGES = ownPath('node_modules/');
 
 /** Copies the demo data into a folder: the given one, which must be empty or new, else a fresh temporary one. */
 export function layOutDemo(keep: string | null): string {

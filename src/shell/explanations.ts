@@ -1,9 +1,9 @@
 /** The pages that explain findings: `docs/findings/CODE.md`. */
 
 import { readdirSync, readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import { nearest } from '../core/findings/nearest.js';
 import { usageError } from './files/error.js';
+import { ownPath } from './files/own.js';
 
 export interface Explanation {
   code: string;
@@ -23,7 +23,7 @@ export interface Example {
   code: string;
 }
 
-const FOLDER = fileURLToPath(new URL('../../docs/findings/', import.meta.url));
+const FOLDER = ownPath('docs/findings/');
 
 /** Every code there is, in alphabetical order. */
 export function explainedCodes(): string[] {

@@ -1,6 +1,5 @@
 /** Asks a real browser what the components of a source offer: their modules are loaded in a page and looked at. */
 
-import { fileURLToPath } from 'node:url';
 import type { Component } from '../core/contract/types.js';
 import type { AskedLink, Seen, SeenComponent, SeenModule } from '../core/survey/live/seen.js';
 import { mayRegister } from '../core/survey/registering/registrations.js';
@@ -10,10 +9,11 @@ import type { EnginePage } from './engines/engine.js';
 import { LONGEST_STEP, PageHung } from './engines/engine.js';
 import { missingError } from './files/error.js';
 import { readText } from './files/files.js';
+import { ownPath } from './files/own.js';
 import { bundle } from './pages/bundle.js';
 import { bundlePageModules } from './pages/page-modules.js';
 
-const PAGE_SCRIPT = fileURLToPath(new URL('../core/survey/live/page.js', import.meta.url));
+const PAGE_SCRIPT = ownPath('dist/core/survey/live/page.js');
 
 export interface LiveAnswer extends Seen {
   /** Name and version of the engine that answered. */

@@ -18,7 +18,7 @@ test('suvet demo', async () => {
   const validate = await validatorFor('demo');
   expect(validate(json(ran)) || validate.errors).toBe(true);
   const { report, proof, findings, measured } = json<{
-    measured: { cells: ProbeResult['cells'] };
+    measured: { missing?: string; cells: ProbeResult['cells'] };
     report: string;
     findings: number;
     proof: { rows: { expected: string; happened: string }[] };
@@ -26,6 +26,7 @@ test('suvet demo', async () => {
   expect(findings).toBe(26);
   expect(proof.rows.length).toBeGreaterThan(8);
   expect(proof.rows.filter((row) => row.expected !== row.happened)).toEqual([]);
+  expect(measured.missing).toBeUndefined();
   expectHonest(measured.cells, HOSTS);
   for (const file of ['console/src/elements/tide-gauge.ts', 'crew/src/elements/tide-gauge.svelte'])
     expect(existsSync(join(place, 'apps', file))).toBe(true);

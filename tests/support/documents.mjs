@@ -36,7 +36,7 @@ export function outputOf(words) {
   mkdirSync(join(folder, 'node_modules'));
   symlinkSync(join(PROJECT, 'node_modules/lit'), join(folder, 'node_modules/lit'), 'dir');
   const args = (command.match(/"[^"]*"|\S+/g) ?? []).map((word) => word.replaceAll('"', ''));
-  const ran = spawnSync(process.execPath, [join(PROJECT, 'dist/cli/main.js'), ...args], {
+  const ran = spawnSync(process.execPath, [join(PROJECT, 'dist/bin/suvet.js'), ...args], {
     cwd: folder,
     encoding: 'utf8',
     env: { ...process.env, COLUMNS: '100' },

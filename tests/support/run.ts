@@ -7,7 +7,7 @@ import { onTestFinished } from 'vitest';
 
 export const PROJECT = fileURLToPath(new URL('../..', import.meta.url));
 export const DEMO = join(PROJECT, 'demo');
-export const PROGRAM = join(PROJECT, 'dist/cli/main.js');
+export const PROGRAM = join(PROJECT, 'dist/bin/suvet.js');
 
 export interface Ran {
   code: number;

@@ -103,8 +103,8 @@ export const demo: CommandSpec = {
         measured,
       });
     else screen.out(...view.closing(report, screen));
-    if ('missing' in proof) return EXIT.missing;
-    const differ = 'missing' in measured ? [] : core.differencesOf(measured.cells);
+    if ('missing' in proof || 'missing' in measured) return EXIT.missing;
+    const differ = core.differencesOf(measured.cells);
     return failed.length > 0 || differ.length > 0 ? EXIT.fault : EXIT.fine;
   },
 };

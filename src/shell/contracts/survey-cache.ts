@@ -12,6 +12,7 @@ import { dirname, join } from 'node:path';
 import type { SurveyResult } from '../../core/survey/index.js';
 import { isSettled, markOf } from '../files/file-marks.js';
 import { readText } from '../files/files.js';
+import { ownPath } from '../files/own.js';
 import { type PackedContract, packed, unpacked } from '../files/packing.js';
 import { writeText } from '../files/writing.js';
 import type { OpenedSource } from './sources.js';
@@ -153,7 +154,7 @@ let stamp: string | null = null;
 
 /** Tells this build of Suvet from others, which may read the same source otherwise. */
 function buildStamp(): string {
-  stamp ??= readFileSync(new URL('../../core/survey/stamp.txt', import.meta.url), 'utf8');
+  stamp ??= readFileSync(ownPath('dist/core/survey/stamp.txt'), 'utf8');
   return stamp;
 }
 

@@ -2,6 +2,7 @@
 
 import { readFileSync } from 'node:fs';
 import type { ValidateFunction } from 'ajv/dist/2020.js';
+import { ownPath } from './own.js';
 
 /** Names of the files in `schema/`, without `.schema.json`. */
 export type SchemaName =
@@ -28,7 +29,5 @@ export async function validatorFor(name: SchemaName): Promise<ValidateFunction> 
 
 /** The schema document itself. */
 export function readSchema(name: SchemaName): object {
-  return JSON.parse(
-    readFileSync(new URL(`../../../schema/${name}.schema.json`, import.meta.url), 'utf8'),
-  ) as object;
+  return JSON.parse(readFileSync(ownPath(`schema/${name}.schema.json`), 'utf8')) as object;
 }

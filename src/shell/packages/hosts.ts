@@ -7,6 +7,7 @@ import type { Host } from '../../core/hosts/host.js';
 import { HOSTS } from '../../core/hosts/index.js';
 import type { Profile, VersionProfile } from '../../core/hosts/profile.js';
 import { missingError, usageError } from '../files/error.js';
+import { ownPath } from '../files/own.js';
 import { lockedVersion } from './lockfile.js';
 import { installedVersion, packageAround } from './packages.js';
 import { isWithin, measuredFor, versionIn } from './versions.js';
@@ -24,7 +25,7 @@ export function profileOf(host: Host): Profile {
   const known = PROFILES.get(host.name);
   if (known) return known;
   try {
-    const file = new URL(`../../core/hosts/${host.factsOf ?? host.name}/profile.json`, import.meta.url);
+    const file = ownPath(`dist/core/hosts/${host.factsOf ?? host.name}/profile.json`);
     const profile = JSON.parse(readFileSync(file, 'utf8')) as Profile;
     PROFILES.set(host.name, profile);
     return profile;

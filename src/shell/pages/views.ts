@@ -2,14 +2,15 @@
 
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
-import { fileURLToPath, pathToFileURL } from 'node:url';
+import { pathToFileURL } from 'node:url';
 import type { HostHarness, ViewShape } from '../../core/hosts/harness.js';
 import type { Host } from '../../core/hosts/host.js';
 import { missingError } from '../files/error.js';
+import { ownPath } from '../files/own.js';
 import type { VirtualModule } from './bundle.js';
 import { bundle } from './bundle.js';
 
-const HOSTS_FOLDER = fileURLToPath(new URL('../../core/hosts/', import.meta.url));
+const HOSTS_FOLDER = ownPath('dist/core/hosts');
 
 /** Where a host version is installed. */
 export interface HostInstall {

@@ -9,6 +9,7 @@ const NO_CODE =
 
 /** `withAngles` counts the brackets of type arguments as well, which code has for other things, too. */
 export function isNestedTooDeeply(source: string, withAngles: boolean): boolean {
+  if (source.length <= DEEPEST) return false;
   // Looked at twice only where brackets in texts may have been counted.
   return isDeep(source, withAngles) && isDeep(source.replaceAll(NO_CODE, ''), withAngles);
 }
