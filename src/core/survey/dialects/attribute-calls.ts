@@ -75,9 +75,8 @@ export function readByGetter(getter: Accessor): AttributeSeen[] {
     const isPresence = method === 'hasAttribute' && !read.has(name);
     if (!isPresence && method !== 'getAttribute') return [];
     const made = getterReader(node, calls) ?? (through && getterReader(through, [])) ?? 'string';
-    return [
-      { name, property, reads: isPresence ? 'boolean' : made, reflects: true, observed: true, at: at(call) },
-    ];
+    const reads = isPresence ? 'boolean' : made;
+    return [{ name, property, reads, reflects: true, observed: true, lasting: true, at: at(call) }];
   });
 }
 
@@ -85,6 +84,7 @@ export function readByGetter(getter: Accessor): AttributeSeen[] {
 function getterReader(node: FunctionNode, known: readonly AttributeCall[]): AttributeReader | null {
   let reader: AttributeReader | null = null;
   const ofKnown = new Set<Ast.Node>(known.filter((one) => one.through !== null).map((one) => one.call));
+  const isAboutText = textIn(node, ofKnown);
   const look = (inner: Ast.Node): boolean => {
     // Whether there is a text at all is asked before it is read.
     if (inner.type === 'IfStatement' || inner.type === 'ConditionalExpression') {
@@ -92,7 +92,12 @@ function getterReader(node: FunctionNode, known: readonly AttributeCall[]): Attr
       const isAnswer = inner.consequent.type === 'Literal' && typeof inner.consequent.value === 'boolean';
       if (inner.type === 'IfStatement' || !isAnswer) return false;
     }
-    if (inner.type === 'CallExpression' && !ofKnown.has(inner) && calledName(inner.callee) !== 'hasAttribute')
+    if (
+      inner.type === 'CallExpression' &&
+      !ofKnown.has(inner) &&
+      calledName(inner.callee) !== 'hasAttribute' &&
+      isAboutText(inner)
+    )
       reader ??= readerOfCall(inner);
     if (inner.type === 'UnaryExpression' && inner.operator === '+') reader ??= 'number';
     if (inner.type === 'BinaryExpression' && /^!==?$/.test(inner.operator) && isNull(inner.right))
@@ -101,6 +106,34 @@ function getterReader(node: FunctionNode, known: readonly AttributeCall[]): Attr
   };
   if (node.body) walk(node.body, look);
   return reader === 'json' && givesText(node) ? 'custom' : reader;
+}
+
+/**
+ * Tells whether a call in a function is about the text that it reads: handed it, or one of the variables that hold
+ * something of it, or called on such.
+ */
+function textIn({ body }: FunctionNode, known: ReadonlySet<Ast.Node>): (call: Ast.CallExpression) => boolean {
+  const names = new Set<string>();
+  const holds = (part: Ast.Node | null): boolean => {
+    let found = false;
+    if (part)
+      walk(part, (one) => {
+        found ||= known.has(one) || (one.type === 'Identifier' && names.has(one.name));
+        found ||= one.type === 'CallExpression' && calledName(one.callee) === 'getAttribute';
+        return !found;
+      });
+    return found;
+  };
+  if (body)
+    walk(body, (one) => {
+      if (one.type === 'VariableDeclarator' && holds(one.init))
+        for (const name of parameterNames(one.id)) names.add(name);
+      if (one.type === 'AssignmentExpression' && one.left.type === 'Identifier' && holds(one.right))
+        names.add(one.left.name);
+      return true;
+    });
+  return ({ callee, arguments: args }) =>
+    args.some(holds) || (callee.type === 'MemberExpression' && holds(callee.object));
 }
 
 /** Does a function also give back the text as it is: `if (text.startsWith('{')) return JSON.parse(text); return text;`? */

@@ -24,6 +24,7 @@ import { isFunction, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import { topLevelValue } from '../folding/named.js';
 import { tableEntries } from '../folding/tables.js';
+import { writtenMember, writtenObject } from '../folding/written.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
@@ -142,6 +143,11 @@ function readArgument({ node, scope }: Part, found: Found, context: LayerContext
     for (const one of inner.arguments) readArgument({ node: one, scope }, found, context, depth + 1);
     return;
   }
+  if (inner.type === 'MemberExpression') {
+    const held = heldIn(inner, scope);
+    if (held) readArgument(held, found, context, depth + 1);
+    return;
+  }
   if (inner.type !== 'Identifier') return;
   const bound = scope.bindings?.get(inner.name);
   if (bound) {
@@ -151,6 +157,13 @@ function readArgument({ node, scope }: Part, found: Found, context: LayerContext
   readAssigned(inner.name, scope, found, context);
   const given = topLevelValue(inner.name, scope);
   if (given && !isFunction(unwrap(given.node))) readArgument(given, found, context, depth + 1);
+}
+
+/** What an object that is written out holds: `entry.view` of `const entry = { view: { props: ... } }`. */
+function heldIn(node: Ast.MemberExpression, scope: Scope): Part | null {
+  const { object, property, computed } = node;
+  const written = computed || property.type !== 'Identifier' ? null : writtenObject(object, scope);
+  return written && property.type === 'Identifier' ? writtenMember(written, property.name) : null;
 }
 
 /** `view.props = { ... }` and `view.observedAttributes = [...]`, where `view` is the function that renders. */

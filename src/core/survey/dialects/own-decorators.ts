@@ -24,7 +24,7 @@ import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword } from '../types/types.js';
 import { readByGetter } from './attribute-calls.js';
-import { descriptorsOf } from './descriptors.js';
+import { type Descriptor, descriptorsOf } from './descriptors.js';
 
 export interface OwnMembers {
   properties: PropertyEvidence[];
@@ -122,17 +122,21 @@ function readDecorator(
       const name = text(second);
       if (name === null) return true;
       const [made] = descriptorsOf(descriptor, scope);
-      const getter = made && entryOf(made.node, 'get');
-      const read =
-        getter && isFunction(getter)
-          ? readByGetter({ property: name, node: getter, scope: made.scope, at: () => at })
-          : [];
+      const getter = made && getterIn(made);
+      const read = getter ? readByGetter({ property: name, ...getter, at: () => at }) : [];
       const type = typeRead(read[0]?.reads);
       found.properties.push({ ...defined(name, made?.node ?? descriptor, at), ...(type ? { type } : {}) });
       found.attributes.push(...read);
     } else if (first && (isList(inner.callee.object) || addsTo(called, lists, context))) observe(first);
     return true;
   });
+}
+
+/** The getter of a descriptor: written there, or named by it (`{ get, set }`). */
+function getterIn({ node, scope }: Descriptor): Callable | null {
+  const getter = entryOf(node, 'get');
+  if (!getter) return null;
+  return isFunction(getter) ? { node: getter, scope } : callableOf(getter, scope);
 }
 
 /** The type of what an attribute is read as, where that says it. */

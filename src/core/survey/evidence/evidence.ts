@@ -73,6 +73,8 @@ export interface AttributeSeen extends Partial<AttributeLink> {
   /** The property this attribute was seen to drive. */
   property?: string;
   observed: boolean;
+  /** A property's value lives in it, whatever classes below observe. */
+  lasting?: true;
   /** Observed only so that what watches the property of its name is called. */
   watched?: true;
   /** Stands in a list that takes the place of those of the classes above. */

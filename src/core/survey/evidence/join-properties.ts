@@ -29,7 +29,8 @@ export function joinProperties(
   const elsewhere = new Set<string>();
   for (const { layer, found } of evidence) {
     if (found.some((one) => one.attributes?.some((attribute) => attribute.replaces))) {
-      for (const [index, one] of seen.entries()) if (one.observed) seen[index] = { ...one, observed: false };
+      for (const [index, one] of seen.entries())
+        if (one.observed && !one.lasting) seen[index] = { ...one, observed: false };
     }
     const layerOwn = new Map<string, PropertyEvidence>();
     for (const one of found) {

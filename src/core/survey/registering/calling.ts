@@ -16,7 +16,7 @@ import { isCalledLater } from './running.js';
  * with nothing; null where there is none.
  */
 export function callThatRegisters(
-  { registers, module, place, scope, later }: Registered,
+  { registers, module, place, scope, later, method: given }: Registered,
   { layers: [own] }: ClassChain,
   entrance: Module | null,
   graph: ModuleGraph,
@@ -24,6 +24,10 @@ export function callThatRegisters(
   if (later && entrance) {
     const isFree = later.node.params.every((one) => mayBeLeftOut(one, later.node, later.scope));
     return isFree ? exportNameOfValue(place, entrance, graph) : null;
+  }
+  if (given !== undefined) {
+    const holder = own && entrance ? exportNameOfClass(own, entrance, graph) : null;
+    return holder === null ? null : `${holder}.${given}`;
   }
   const [outer, ...inner] = functionsAround(place, module.program);
   if (registers !== 'by-call' || !entrance || !outer) return null;

@@ -67,6 +67,11 @@ export function definingCall(node: Ast.CallExpression, scope: Scope): Finding[] 
   return helper ? throughHelper(node, helper, scope, 'on-import') : [];
 }
 
+/** What a function registers where somebody calls it like that. */
+export function definedBy(helper: Callable, call: Ast.CallExpression, scope: Scope): Finding[] {
+  return registeredIn(boundBy(call, helper, scope), call, scope, 'by-call');
+}
+
 /** A bundler may have changed the name here, or where it is exported. */
 function isNamedForIt(callee: Ast.Node, scope: Scope): boolean {
   return [calledName(callee), originalName(callee, scope)].some((name) => DEFINING_NAME.test(name));
@@ -104,9 +109,12 @@ function nameWithTag(parameter: Ast.Node): string[] {
 
 function definingFunction(callee: Ast.Node, scope: Scope): Callable | null {
   if (callee.type !== 'Identifier' && callee.type !== 'MemberExpression') return null;
-  const called = callableOf(callee, scope) ?? staticMethodOf(callee, scope);
+  const called = calledAt(callee, scope);
   return called && definesIn(called).length > 0 ? called : null;
 }
+
+const calledAt = (callee: Ast.Node, scope: Scope) =>
+  callableOf(callee, scope) ?? staticMethodOf(callee, scope);
 
 const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();
 
@@ -209,7 +217,10 @@ function byName(
     (one, index) => index !== at && (isClass(unwrap(one)) || unwrap(one).type === 'Identifier'),
   );
   if (!given || !target || isFunction(target) || isHandedOver(target, around, scope)) return [];
-  return leadsToClass({ node: target, scope })
+  const { layers, platform, lost } = chainOf({ node: target, scope, name: null }, scope.graph);
+  // A function that can be read would be seen to make an element of a class that is none.
+  const isElement = platform !== null || lost !== null;
+  return layers.length > 0 && (isElement || !calledAt(callee, scope))
     ? tagsGiven(given, scope).map((tag) => ({ tag, node: target, scope, place: node, registers }))
     : [];
 }

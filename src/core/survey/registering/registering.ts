@@ -37,6 +37,8 @@ export interface Registered {
   described?: true;
   /** The function that registers it, where a call makes that function for others to call. */
   later?: Callable;
+  /** The static method that registers it, where nobody calls that: its class is the method's, or one below it. */
+  method?: string;
   /** Where the tag is given. */
   place: { start: number; end: number };
 }
