@@ -36,6 +36,7 @@ export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): Abou
   const known = isOnlyOne ? KNOWN.get(layer.node) : undefined;
   if (known) return known;
   const { program } = layer.module;
+  if (layer.amends) return amending(layer, layer.amends, scope, graph);
   const around = functionsAround(layer.node, program);
   const innermost = around.at(-1);
   const container = innermost ? bodyOf(innermost) : (program.body as Ast.Node[]);
@@ -58,6 +59,26 @@ export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): Abou
   const all = [...new Map(found.map((one) => [one, one])).values()];
   if (isOnlyOne) KNOWN.set(layer.node, all);
   return all;
+}
+
+/** What a function does to the class that it is given. */
+function amending(
+  { node: own, bindings }: Layer,
+  { node, parameter }: NonNullable<Layer['amends']>,
+  scope: Scope,
+  graph: ModuleGraph,
+): About[] {
+  const found: About[] = [];
+  const isGiven = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter;
+  if (node.body)
+    visit(node.body, withBlock({ ...scope, bindings }, new Map(), node.body), {
+      own,
+      isClass: isGiven,
+      found,
+      depth: 0,
+      graph,
+    });
+  return found;
 }
 
 function bodyOf(node: FunctionNode): Ast.Node[] {

@@ -5,7 +5,7 @@ import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
-import { isFunction, localDeclarations, unwrap } from '../folding/functions.js';
+import { isFunction, keyText, localDeclarations, unwrap } from '../folding/functions.js';
 import { calledWith, givenBy } from '../folding/scopes.js';
 import { writtenMember, writtenObject } from '../folding/written.js';
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
@@ -20,24 +20,40 @@ export interface Step {
   node: Ast.Node;
   scope: Scope;
   name: string | null;
+  /** The function behind the last step, where it gives back the class that it is given, and adds to it. */
+  amends?: Amendment;
 }
 
-export type Resolved =
+/** A function that adds to the class it is given, by the name of this parameter. */
+export interface Amendment {
+  node: FunctionNode;
+  parameter: string;
+  scope: Scope;
+  name: string | null;
+}
+
+export type Resolved = (
   | { node: Ast.Class; scope: Scope; name: string | null }
   | { platform: string }
-  | { lost: { module: Module; node: Ast.Node } };
+  | { lost: { module: Module; node: Ast.Node } }
+) & {
+  /** The functions on the way that add to the class, the last first. */
+  amendments: Amendment[];
+};
 
 export function resolveClass(step: Step, graph: ModuleGraph): Resolved {
   let { node, scope, name } = step;
+  const amendments: Amendment[] = [];
   for (let count = 0; count < LONGEST; count += 1) {
     node = unwrap(node);
     const next = followOnce(node, scope, name, graph);
-    if (!next) return { lost: { module: scope.module, node } };
-    if ('platform' in next) return next;
-    if (isClass(next.node) && next.node === node) return { node: next.node, scope, name };
+    if (!next) return { lost: { module: scope.module, node }, amendments };
+    if ('platform' in next) return { ...next, amendments };
+    if (isClass(next.node) && next.node === node) return { node: next.node, scope, name, amendments };
+    if (next.amends) amendments.push(next.amends);
     ({ node, scope, name } = next);
   }
-  return { lost: { module: scope.module, node } };
+  return { lost: { module: scope.module, node }, amendments };
 }
 
 function followOnce(
@@ -145,9 +161,25 @@ function followCall(node: Ast.CallExpression, scope: Scope, graph: ModuleGraph):
     const bindings = calledWith(made, node.arguments, scope);
     const inner: Scope = { graph, module: made.scope.module, bindings };
     const result = classMadeBy(made.node, inner);
-    if (result) return { node: result, scope: inner, name: calledName(callee) };
+    const called = calledName(callee);
+    const parameter = result?.type === 'Identifier' ? amendedBy(made.node, result.name) : null;
+    const amends =
+      parameter === null ? {} : { amends: { node: made.node, parameter, scope: inner, name: called } };
+    if (result) return { node: result, scope: inner, name: called, ...amends };
   }
   return givenClass(node, callee, scope, graph);
+}
+
+/** The parameter of that name, where the function does something to its prototype. */
+function amendedBy({ params, body }: FunctionNode, name: string): string | null {
+  if (!body || !params.some((one) => one.type === 'Identifier' && one.name === name)) return null;
+  let amends = false;
+  walk(body, (node) => {
+    if (node.type === 'MemberExpression' && !node.computed && keyText(node.property) === 'prototype')
+      amends ||= node.object.type === 'Identifier' && node.object.name === name;
+    return !amends;
+  });
+  return amends ? name : null;
 }
 
 function calledName(node: Ast.Node): string | null {

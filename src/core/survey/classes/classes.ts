@@ -10,7 +10,7 @@ import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { classNode } from '../syntax/tree.js';
 import { appliedClasses } from './applied.js';
-import type { Step } from './class-steps.js';
+import type { Amendment, Step } from './class-steps.js';
 import { LONGEST, resolveClass } from './class-steps.js';
 import type { ClassChain, Layer } from './layers.js';
 import { isClass, makesProperties } from './layers.js';
@@ -25,6 +25,8 @@ export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
   let step: Step = start;
   for (let count = 0; count < LONGEST; count += 1) {
     const resolved = resolveClass(step, graph);
+    const amended = resolved.amendments.map((one) => layerOfAmendment(one, graph));
+    if (layers.length > 0) for (const one of amended) addLayer(one, layers, applied);
     if ('platform' in resolved) return { layers, platform: resolved.platform, lost: null };
     if ('lost' in resolved) return { layers, platform: null, lost: resolved.lost };
     const { node, scope } = resolved;
@@ -37,7 +39,9 @@ export function chainOf(start: Step, graph: ModuleGraph): ClassChain {
     // The component's own class is read whole, whatever it does, and so is one that a function makes for it.
     if (layers.length === 0)
       layer.own = graph.isOwn(layer.module) || (layer.bindings.size > 0 && graph.isOwn(start.scope.module));
+    const isFirst = layers.length === 0;
     if (addLayer(layer, layers, applied)) addApplied(layer, scope, layers, graph);
+    if (isFirst) for (const one of amended) addLayer(one, layers, applied);
     if (!node.superClass) return { layers, platform: null, lost: null };
     step = { node: node.superClass, scope, name: null };
   }
@@ -93,6 +97,18 @@ function layerOf(
     bindings: scope.bindings ?? new Map(),
     name: node.id?.name ?? name,
     own: graph.isOwn(scope.module) && !makesProperties(node),
+  };
+}
+
+/** What a function adds to a class, in the place of a class below that. */
+function layerOfAmendment({ node, parameter, scope, name }: Amendment, graph: ModuleGraph): Layer {
+  return {
+    node: classNode({ start: node.start, end: node.start }),
+    module: scope.module,
+    bindings: scope.bindings ?? new Map(),
+    name,
+    own: graph.isOwn(scope.module),
+    amends: { node, parameter },
   };
 }
 

@@ -1,6 +1,6 @@
 /** The classes a component is made of. */
 
-import type { Bound, Scope } from '../folding/functions.js';
+import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -24,6 +24,8 @@ export interface Layer {
   made?: { node: Ast.Node; scope: Scope; near?: true };
   /** The call that makes the element, where no class is written. */
   built?: { node: Ast.Node; scope: Scope };
+  /** No class: a function that adds to the prototype of the one it is given, by this name, and gives that back. */
+  amends?: { node: FunctionNode; parameter: string };
   /** Its members were copied onto the class below. */
   copied?: true;
   /** A component of a framework, which a function exports as an element. */
