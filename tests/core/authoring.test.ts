@@ -399,6 +399,47 @@ test('decorators whose accessors functions make: the attribute, and what it is r
   ]);
 });
 
+test('decorators that name their accessors, and reach the attribute through functions that know other elements, too', () => {
+  const source = `const kebab = (text) => text.replace(/([a-z])([A-Z])/g, '$1-$2').toLowerCase();
+    const nameOf = (name, isData) => (isData ? \`data-\${kebab(name)}\` : kebab(name));
+    function read(one, name, other = null) { if (Array.isArray(one)) return read(one[0], name); if (!(one = found(one))) return null; const text = one.getAttribute(name); return text === null ? other : text; }
+    function write(one, name, value) { one.setAttribute(name, value === true ? '' : value); }
+    const attr = (config = {}) => (target, key) => {
+      const name = nameOf(config.name || key, !!config.isData);
+      function get() { const text = read(this, name); if (text === null && 'start' in config) return startOf(config.start, this); return text; }
+      function set(value) { write(this, name, value); }
+      Object.defineProperty(target, key, config.readonly ? { get } : { get, set });
+    };
+    class Base extends HTMLElement { @attr({ start: 'x' }) deckName; @attr({ name: 'ebb' }) low; @attr({ isData: true }) berth; }
+    class Pier extends Base { static observedAttributes = ['tide']; @attr() tide; }
+    customElements.define('pier-a', Pier);`;
+  const [pier] = surveyed({ 'a.ts': source }).contract.components;
+  expect(pier?.properties.map((one) => [one.name, one.attribute?.name, one.attribute?.reads])).toEqual([
+    ['deckName', 'deck-name', 'string'],
+    ['low', 'ebb', 'string'],
+    ['berth', 'data-berth', 'string'],
+    ['tide', 'tide', 'string'],
+  ]);
+});
+
+rows('functions that add to the class they are given', [
+  [
+    'above the class, whatever is asked before, and above other mixins',
+    `function Timed(Given) { if (!Given?.prototype) return Given; const before = find(Given);
+      if (!before || before.isPlain) { Object.defineProperty(Given.prototype, 'hours', { get() { return 1 }, set(value) {} }); }
+      return Given; }
+    const Named = (Above) => class extends Above { static observedAttributes = ['deck']; };
+    class Pier extends Named(Timed(HTMLElement)) { set rows(value) {} } customElements.define('pier-a', Pier);`,
+    'pier-a: hours rows | deck | ',
+  ],
+  [
+    'where the class is registered',
+    `function Timed(Given) { Object.defineProperty(Given.prototype, 'hours', { set(value) {} }); return Given; }
+    class Pier extends HTMLElement { set rows(value) {} } customElements.define('pier-a', Timed(Pier));`,
+    'pier-a: hours rows |  | ',
+  ],
+]);
+
 test('what is named after the tag is so for each component of a class', () => {
   const source = `class Base extends HTMLElement { go() { this.dispatchEvent(new Event(this.tagName.toLowerCase() + '-go')) } }
     customElements.define('pier-a', class extends Base {}); customElements.define('pier-b', class extends Base {});`;

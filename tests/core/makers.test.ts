@@ -47,6 +47,30 @@ describe('a function of another package that makes an element of a view', () => 
   });
 });
 
+test('a class that a readable function keeps under a name is no element by that', () => {
+  const source = `class Pier extends HTMLElement { static kept = new Map(); static defineMode(name, mode) { Pier.kept.set(name, mode); } }
+    class Ebb { get level() { return 1; } }
+    Pier.defineMode('low-ebb', Ebb);
+    customElements.define('pier-a', Pier);`;
+  expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-a']);
+});
+
+test.each([
+  ['config => define(config.tag, make(config.view))', 'list.forEach(', ');'],
+  ['define(entry.tag, make(entry.view));', 'for (const entry of list) ', ''],
+  ["define('pier-a', make(entry.view));", 'const entry = { view: Deck }; ', ''],
+])('a description that an object holds: %s', (call, before, after) => {
+  const pier =
+    componentIn(`class Base extends HTMLElement { constructor(view) { super(); Object.keys(view.props).forEach((key) => Object.defineProperty(this, key, { get() { return this.held[key]; } })); } }
+    function make(view) { const kept = view; class Made extends Base { constructor() { super(kept); } } Made.view = kept; return Made; }
+    const define = (tag, made) => customElements.define(tag, made);
+    const Deck = { name: 'Deck', props: { rows: Number, isOpen: { type: Boolean } }, emits: ['pick'] };
+    const list = [{ tag: 'pier-a', view: Deck }];
+    ${before}${call}${after}`);
+  expect(names(pier.properties)).toEqual(['isOpen', 'rows']);
+  expect(names(pier.events)).toEqual(['pick']);
+});
+
 test('what has a name with a hyphen, and nothing that elements have, is no element', () => {
   const tags = (code: string, others = {}) =>
     surveyed({ 'a.js': code, ...others }).contract.components.map((one) => one.tag);
@@ -129,6 +153,61 @@ describe('what has to be called', () => {
       "export class Pier extends HTMLElement { static define(tag = 'pier-a') { customElements.define(tag, this); } }",
     );
     expect([pier.registers, pier.registeredBy]).toEqual(['by-call', 'Pier.define']);
+  });
+
+  const BASE = `class Base extends HTMLElement { static register(tag) { tag = tag || this.is; if (customElements.get(tag)) return; customElements.define(tag, this); } }
+    Base.is = '';`;
+  test.each([
+    ['of a class above', BASE, "static is = 'pier-a';", 'by-call', 'Pier.register'],
+    [
+      'that registers others before',
+      `${BASE} class Rail extends Base {}`,
+      "static is = 'pier-a'; static register() { Rail.register(); super.register(); }",
+      'by-call',
+      'Pier.register',
+    ],
+    [
+      'that does something else',
+      BASE,
+      "static is = 'pier-a'; static register(list) { list.push(this); }",
+      'never',
+      undefined,
+    ],
+    [
+      'that asks for a registry',
+      'class Base extends HTMLElement { static register(registry) { registry.define(this.is, this); } }',
+      "static is = 'pier-a';",
+      'never',
+      undefined,
+    ],
+    [
+      'for which a tag has to be given',
+      'class Base extends HTMLElement { static register(tag) { customElements.define(tag, this); } }',
+      "static is = 'pier-a';",
+      'never',
+      undefined,
+    ],
+    [
+      'that its type asks a tag for',
+      'class Base extends HTMLElement { static register(tag: string) { customElements.define(tag || this.is, this); } }',
+      "static is = 'pier-a';",
+      'never',
+      undefined,
+    ],
+    [
+      'that is for its own use',
+      'class Base extends HTMLElement { static _register() { customElements.define(this.is, this); } }',
+      "static is = 'pier-a';",
+      'never',
+      undefined,
+    ],
+  ])('a static method %s', (_, base, members, registers, by) => {
+    const pier = componentIn(`${base} export class Pier extends Base { ${members} }`);
+    expect([pier.tag, pier.registers, pier.registeredBy]).toEqual(['pier-a', registers, by]);
+    const twice = componentIn(
+      `${base} let Pier = Pier_1 = class Pier extends Base { ${members} }; var Pier_1; Pier = Pier_1 = __decorate([named('Pier')], Pier); export { Pier };`,
+    );
+    expect([twice.tag, twice.registers, twice.registeredBy]).toEqual(['pier-a', registers, by]);
   });
 
   test.each([

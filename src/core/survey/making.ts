@@ -8,7 +8,7 @@ import { chainOf, chainOfBuilt } from './classes/classes.js';
 import type { ClassChain } from './classes/layers.js';
 import type { Scope } from './folding/functions.js';
 import { unwrap } from './folding/functions.js';
-import { topLevelValue } from './folding/named.js';
+import { heldBy } from './folding/named.js';
 import type { ModuleGraph } from './modules/modules.js';
 import type { Registered } from './registering/registrations.js';
 import type { Ast } from './syntax/parse.js';
@@ -69,14 +69,22 @@ function shownBy(described: Component, read: Component) {
   };
 }
 
-/** The call that a name stands for: `const TideClock = make(view, { ... })`. */
-export function callMaking(node: Ast.Node, scope: Scope): { node: Ast.CallExpression; scope: Scope } | null {
-  if (node.type !== 'Identifier') return null;
-  const given = topLevelValue(node.name, scope);
-  if (!given) return null;
+/** The call that a name stands for: `const TideClock = make(view, { ... })`, or what a function is handed. */
+export function callMaking(
+  node: Ast.Node,
+  scope: Scope,
+  depth = 0,
+): { node: Ast.CallExpression; scope: Scope } | null {
+  const given = node.type === 'Identifier' && depth < DEEPEST ? heldBy(node.name, scope) : null;
+  if (!given || 'value' in given) return null;
   const call = unwrap(given.node);
-  return call.type === 'CallExpression' ? { node: call, scope: given.scope } : null;
+  return call.type === 'CallExpression'
+    ? { node: call, scope: given.scope }
+    : callMaking(call, given.scope, depth + 1);
 }
+
+/** Through so many names what is handed on is followed. */
+const DEEPEST = 8;
 
 /** The chain of a class that a call is given and that is no element: a component of a framework. */
 function chainOfExported(call: Ast.CallExpression, scope: Scope, graph: ModuleGraph): ClassChain | null {

@@ -7,6 +7,7 @@ import { type FunctionNode, keyText, type Scope, unwrap } from '../folding/funct
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { callsGiven, classAround, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
 
 import type { Registered } from './registering.js';
 import { isCalledLater } from './running.js';
@@ -59,6 +60,21 @@ function mayBeLeftOut(param: Ast.Node, { body }: FunctionNode, scope: Scope): bo
         return taken !== undefined && isOptional(taken);
       }),
     );
+}
+
+/** Does a function do without all that it may be given, so that nothing is looked for in what is not there? */
+export function needsNothing({ params, body }: FunctionNode): boolean {
+  const asked = new Set<string>();
+  if (body)
+    walk(body, (node) => {
+      if (node.type === 'MemberExpression' && node.object.type === 'Identifier') asked.add(node.object.name);
+      return true;
+    });
+  return params.every(
+    (one) =>
+      isOptional(one) ||
+      (one.type === 'Identifier' && (one.name === 'this' || !(one.typeAnnotation || asked.has(one.name)))),
+  );
 }
 
 /** Does a function ask for something by the types that stand beside the modules which export it? */

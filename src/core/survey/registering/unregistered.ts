@@ -14,6 +14,7 @@ import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { docOf, isInnerName } from '../types/docs.js';
+import { needsNothing } from './calling.js';
 import { definedBy } from './helpers.js';
 import { isDefine, type Registered } from './registering.js';
 
@@ -76,6 +77,7 @@ function methodThatRegisters(
       const others = below.get(method) ?? [];
       if (
         within('call', value, module.program).some(isDefine) &&
+        needsNothing(value) &&
         others.every((one) => goesOn(one, method))
       ) {
         const subject = { node: identifier(name, node), scope };
