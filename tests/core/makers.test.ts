@@ -155,6 +155,14 @@ describe('what has to be called', () => {
     expect([pier.registers, pier.registeredBy]).toEqual(['by-call', 'Pier.define']);
   });
 
+  test('a static method of a class that is no element', () => {
+    const kit = 'static start(scope = document) { this.more(scope); customElements.define("pier-a", Pier); }';
+    const source = (kept: string) =>
+      `class Pier extends HTMLElement {} class Kit { ${kit} } class Other { static start() {} } export { ${kept}, Pier };`;
+    expect(componentIn(source('Kit as Harbour')).registeredBy).toBe('Harbour.start');
+    expect(componentIn(source('Other')).registeredBy).toBe(undefined);
+  });
+
   const BASE = `class Base extends HTMLElement { static register(tag) { tag = tag || this.is; if (customElements.get(tag)) return; customElements.define(tag, this); } }
     Base.is = '';`;
   test.each([

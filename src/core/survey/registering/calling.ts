@@ -34,13 +34,16 @@ export function callThatRegisters(
   if (registers !== 'by-call' || !entrance || !outer) return null;
   const here = { ...scope, module };
   if (!outer.params.every((one) => mayBeLeftOut(one, outer, here)) || isCalledLater(inner, here)) return null;
-  const method = staticName(outer, classAround(place, module.program));
-  if (method === null) {
+  const around = classAround(place, module.program);
+  const method = staticName(outer, around);
+  if (method === null || !around) {
     const name = exportNameOfFunction(outer, module, entrance, graph);
     return name !== null && asksByType(name, [entrance, module], graph) ? null : name;
   }
-  const isOwn = own !== undefined && own.node === classAround(place, module.program);
-  const holder = isOwn ? exportNameOfClass(own, entrance, graph) : null;
+  // It may be the method of another class, which registers several.
+  const holding =
+    own?.node === around ? own : { node: around, module, bindings: new Map(), name: null, own: true };
+  const holder = exportNameOfClass(holding, entrance, graph);
   return holder === null ? null : `${holder}.${method}`;
 }
 
