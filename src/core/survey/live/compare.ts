@@ -78,7 +78,10 @@ function compareOne(component: Component, seen: SeenComponent): LiveComparison {
     'attribute',
     attributesOf(component).map((one) => one.name.toLowerCase()),
     // In a page of HTML no attribute has capital letters: the element is never told of such a name.
-    seen.observed.filter((one) => one === one.toLowerCase() && isPublic(one)),
+    [
+      ...seen.observed.filter((one) => one === one.toLowerCase() && isPublic(one)),
+      ...driving(component, seen),
+    ],
   );
   addProperties(items, component, seen);
   const fresh = (names: readonly string[], known: readonly { name: string }[], kind: 'slot' | 'part') => {
@@ -88,6 +91,17 @@ function compareOne(component: Component, seen: SeenComponent): LiveComparison {
   fresh(seen.slots, component.slots, 'slot');
   fresh(seen.parts, component.cssParts, 'part');
   return { tag: component.tag, error: seen.error, items };
+}
+
+/** The attributes that a property was seen to follow: its value may live there without being observed. */
+function driving({ properties }: Component, { reads, held }: SeenComponent): string[] {
+  return properties.flatMap(({ name, attribute }) => {
+    const texts = attribute && reads[attribute.name];
+    const values = new Set(texts ? TRIED_TEXTS.map((text) => texts[text]) : []);
+    const follows =
+      values.size > 1 || (texts !== null && texts !== undefined && !values.has(held.made[name]));
+    return attribute && follows ? [attribute.name.toLowerCase()] : [];
+  });
 }
 
 function elementDifference(component: Component, seen: SeenComponent): string | null {
