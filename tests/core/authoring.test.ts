@@ -406,11 +406,11 @@ test('decorators that name their accessors, and reach the attribute through func
     function write(one, name, value) { one.setAttribute(name, value === true ? '' : value); }
     const attr = (config = {}) => (target, key) => {
       const name = nameOf(config.name || key, !!config.isData);
-      function get() { const text = read(this, name); if (text === null && 'start' in config) return startOf(config.start, this); return text; }
+      function get() { const text = read(this, name); if (text === null && 'defaultValue' in config) return startOf(config.defaultValue, this); return text; }
       function set(value) { write(this, name, value); }
       Object.defineProperty(target, key, config.readonly ? { get } : { get, set });
     };
-    class Base extends HTMLElement { @attr({ start: 'x' }) deckName; @attr({ name: 'ebb' }) low; @attr({ isData: true }) berth; }
+    class Base extends HTMLElement { @attr({ defaultValue: 'x' }) deckName; @attr({ name: 'ebb' }) low; @attr({ isData: true }) berth; }
     class Pier extends Base { static observedAttributes = ['tide']; @attr() tide; }
     customElements.define('pier-a', Pier);`;
   const [pier] = surveyed({ 'a.ts': source }).contract.components;

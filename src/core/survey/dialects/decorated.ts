@@ -70,7 +70,7 @@ export const decorated: Dialect = {
         const written = memberType(member, context);
         const words = { ...wordsOf(doc), at: context.at(member) };
         const told = (one: PropertyEvidence) => ({ ...one, ...(written ? { type: written } : {}), words });
-        take({ ...own, properties: own.properties.map(told) });
+        take({ ...own, properties: own.properties.map((one) => told(withStart(one, evidence))) });
         continue;
       }
       const type = memberType(member, context) ?? evidence.type;
@@ -174,6 +174,12 @@ function declaredBy(
     };
   }
   return null;
+}
+
+/** What a property starts with is told by the options of its decorator, whatever that makes of them. */
+function withStart(one: PropertyEvidence, declared: PropertyEvidence | null): PropertyEvidence {
+  const start = declared?.name === one.name ? declared.default : undefined;
+  return start === undefined ? one : { ...one, default: start };
 }
 
 /** What a decorator is given, as options: a text, and the name in what one of an attribute is given, are the attribute's. */
@@ -301,11 +307,12 @@ function compiledMembers(
         !about.node.arguments.some((one) => about.isPrototype(one)) &&
         about.node.arguments.some((one) => about.isClass(one));
       const made = isStatic ? null : ownMembers(decorators, name, context, about.scope, words.at);
-      const evidence = made?.attributes.length ? null : declaredBy(decorators, name, context, about.scope);
+      const declared = declaredBy(decorators, name, context, about.scope);
+      const evidence = made?.attributes.length ? null : declared;
       if (evidence)
         properties.push({ ...evidence, internal: evidence.internal === true || isInnerName(name), words });
       const own = evidence ? null : made;
-      properties.push(...(own?.properties ?? []));
+      properties.push(...(own?.properties ?? []).map((one) => withStart(one, declared)));
       attributes.push(...(own?.attributes ?? []));
       if (!evidence && !own?.properties.length && !methods.has(name)) {
         // Whether it is for users its name may tell, or else only its type declaration.
