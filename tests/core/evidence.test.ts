@@ -471,6 +471,30 @@ const SEEN: SeenComponent = {
   error: null,
 };
 
+test('an attribute that is not observed is shown by a property that follows it', () => {
+  const component = componentIn(
+    "class A extends HTMLElement { get deck() { return this.getAttribute('deck') } set deck(v) {} get open() { return this.hasAttribute('open') } set open(v) {} get berth() { return this.getAttribute('berth') } set berth(v) {} } customElements.define('pier-a', A);",
+  );
+  const every = (value: string) => ({ north: value, '': value, false: value, '3': value, '[3]': value });
+  const seen: SeenComponent = {
+    ...SEEN,
+    accessors: ['deck', 'open', 'berth'].map((name) => ({ name, writable: true })),
+    held: { made: { deck: 'null', open: 'false', berth: 'null' }, shown: {} },
+    reads: {
+      deck: { north: '"north"', '': '""', false: '"false"', '3': '"3"', '[3]': '"[3]"' },
+      open: every('true'),
+      berth: every('null'),
+    },
+  };
+  const [compared] = compareLive([component], [seen]);
+  const attributes = compared?.items.filter((one) => one.kind === 'attribute');
+  expect(attributes?.map((one) => [one.name, one.outcome])).toEqual([
+    ['deck', 'agrees'],
+    ['open', 'agrees'],
+    ['berth', 'code-only'],
+  ]);
+});
+
 test('code and running element are compared item by item', () => {
   const component = componentIn(
     "class A extends HTMLElement { static observedAttributes = ['deck', 'gone']; set deck(v) {} get total() { return 1 } get far() { return 1 } set fare(v) {} crew = 1; hull = 1; get keel() {} set keel(v) {} connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; } } customElements.define('pier-a', A);",

@@ -97,10 +97,9 @@ function compareOne(component: Component, seen: SeenComponent): LiveComparison {
 function driving({ properties }: Component, { reads, held }: SeenComponent): string[] {
   return properties.flatMap(({ name, attribute }) => {
     const texts = attribute && reads[attribute.name];
-    const values = new Set(texts ? TRIED_TEXTS.map((text) => texts[text]) : []);
-    const follows =
-      values.size > 1 || (texts !== null && texts !== undefined && !values.has(held.made[name]));
-    return attribute && follows ? [attribute.name.toLowerCase()] : [];
+    if (!texts) return [];
+    const values = new Set(TRIED_TEXTS.map((text) => texts[text]));
+    return values.size > 1 || !values.has(held.made[name]) ? [attribute.name.toLowerCase()] : [];
   });
 }
 
