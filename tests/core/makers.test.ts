@@ -64,11 +64,12 @@ test.each([
     componentIn(`class Base extends HTMLElement { constructor(view) { super(); Object.keys(view.props).forEach((key) => Object.defineProperty(this, key, { get() { return this.held[key]; } })); } }
     function make(view) { const kept = view; class Made extends Base { constructor() { super(kept); } } Made.view = kept; return Made; }
     const define = (tag, made) => customElements.define(tag, made);
-    const Deck = { name: 'Deck', props: { rows: Number, isOpen: { type: Boolean } }, emits: ['pick'] };
+    const Deck = { name: 'Deck', props: { rows: Number, isOpen: { type: Boolean } }, emits: ['pick'], beforeMount() {}, updated() {}, provide() {}, reset() {} };
     const list = [{ tag: 'pier-a', view: Deck }];
     ${before}${call}${after}`);
   expect(names(pier.properties)).toEqual(['isOpen', 'rows']);
   expect(names(pier.events)).toEqual(['pick']);
+  expect(names(pier.methods)).toEqual(['reset']);
 });
 
 test('what has a name with a hyphen, and nothing that elements have, is no element', () => {

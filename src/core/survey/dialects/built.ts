@@ -111,7 +111,9 @@ const OTHER_KEYS = new Set(
   (
     'tag tagName is name render content template styles style css extends mixins behaviors setup data computed watch methods ' +
     'created ready attached detached attributeChanged connected disconnected hostAttributes observers listeners ' +
-    'components directives shadow shadowOptions formAssociated init beforeCreate mounted unmounted _template'
+    'components directives shadow shadowOptions formAssociated init beforeCreate mounted unmounted _template ' +
+    'beforeMount beforeUpdate updated beforeUnmount activated deactivated errorCaptured provide inject expose ' +
+    'inheritAttrs beforeDestroy destroyed serverPrefetch'
   ).split(' '),
 );
 
