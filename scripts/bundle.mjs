@@ -1,4 +1,4 @@
-/** Puts the program together: `dist/bin/suvet.js`. Node.js takes far longer to find hundreds of modules than to load one. */
+/** Puts the program together: `dist/bin/suvet.js`. Node.js takes long to find hundreds of modules. */
 import { rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';

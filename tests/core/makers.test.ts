@@ -183,6 +183,20 @@ describe('what has to be called', () => {
       undefined,
     ],
     [
+      'that needs more than the one it goes on to',
+      BASE,
+      "static is = 'pier-a'; static register(list) { list.push(this); super.register(); }",
+      'never',
+      undefined,
+    ],
+    [
+      'that calls what it is given',
+      'class Base extends HTMLElement { static register(ready) { customElements.define(this.is, this); ready(); } }',
+      "static is = 'pier-a';",
+      'never',
+      undefined,
+    ],
+    [
       'that asks for a registry',
       'class Base extends HTMLElement { static register(registry) { registry.define(this.is, this); } }',
       "static is = 'pier-a';",

@@ -32,11 +32,11 @@ const KNOWN = new WeakMap<Ast.Class, About[]>();
 
 /** The calls and assignments about a class, in source order. */
 export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): About[] {
+  if (layer.amends) return amending(layer, layer.amends, scope, graph);
   const isOnlyOne = layer.bindings.size === 0;
   const known = isOnlyOne ? KNOWN.get(layer.node) : undefined;
   if (known) return known;
   const { program } = layer.module;
-  if (layer.amends) return amending(layer, layer.amends, scope, graph);
   const around = functionsAround(layer.node, program);
   const innermost = around.at(-1);
   const container = innermost ? bodyOf(innermost) : (program.body as Ast.Node[]);
@@ -61,7 +61,7 @@ export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): Abou
   return all;
 }
 
-/** What a function does to the class that it is given. */
+/** What is done to a class by a function that stands for a layer. */
 function amending(
   { node: own, bindings }: Layer,
   { node, parameter }: NonNullable<Layer['amends']>,
@@ -69,15 +69,7 @@ function amending(
   graph: ModuleGraph,
 ): About[] {
   const found: About[] = [];
-  const isGiven = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter;
-  if (node.body)
-    visit(node.body, withBlock({ ...scope, bindings }, new Map(), node.body), {
-      own,
-      isClass: isGiven,
-      found,
-      depth: 0,
-      graph,
-    });
+  visitGiven(node, parameter, { ...scope, bindings }, { own, isClass: () => false, found, depth: 0, graph });
   return found;
 }
 
@@ -261,9 +253,13 @@ function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): 
   const parameter = called?.node.params[at];
   if (!called?.node.body || parameter?.type !== 'Identifier' || !graph.isOwn(called.scope.module)) return;
   const bindings = calledWith(called, node.arguments, scope);
-  const isParameter = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter.name;
-  const inner = withBlock({ ...called.scope, bindings }, new Map(), called.node.body);
-  visit(called.node.body, inner, { ...visiting, isClass: isParameter, depth: depth + 1 });
+  visitGiven(called.node, parameter.name, { ...called.scope, bindings }, { ...visiting, depth: depth + 1 });
+}
+
+/** What a function does to the class that it is given by the name of a parameter. */
+function visitGiven({ body }: FunctionNode, parameter: string, scope: Scope, visiting: Visiting): void {
+  const isClass = (one: Ast.Node) => one.type === 'Identifier' && one.name === parameter;
+  if (body) visit(body, withBlock(scope, new Map(), body), { ...visiting, isClass });
 }
 
 /** `TheClass.prototype`, also by the name of a constant. */

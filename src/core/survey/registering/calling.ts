@@ -65,12 +65,14 @@ function mayBeLeftOut(param: Ast.Node, { body }: FunctionNode, scope: Scope): bo
     );
 }
 
-/** Does a function do without all that it may be given, so that nothing is looked for in what is not there? */
+/** Does a function do without all that it may be given: is nothing looked for in it, and none of it called? */
 export function needsNothing({ params, body }: FunctionNode): boolean {
   const asked = new Set<string>();
   if (body)
     walk(body, (node) => {
-      if (node.type === 'MemberExpression' && node.object.type === 'Identifier') asked.add(node.object.name);
+      const used =
+        node.type === 'MemberExpression' ? node.object : node.type === 'CallExpression' ? node.callee : null;
+      if (used?.type === 'Identifier') asked.add(used.name);
       return true;
     });
   return params.every(

@@ -67,9 +67,10 @@ export function definingCall(node: Ast.CallExpression, scope: Scope): Finding[] 
   return helper ? throughHelper(node, helper, scope, 'on-import') : [];
 }
 
-/** What a function registers where somebody calls it like that. */
-export function definedBy(helper: Callable, call: Ast.CallExpression, scope: Scope): Finding[] {
-  return registeredIn(boundBy(call, helper, scope), call, scope, 'by-call');
+/** The tags that a function registers, of which `defining` is a call of the registry, where it is called with nothing. */
+export function tagsDefinedBy(helper: Callable, defining: Ast.CallExpression): string[] {
+  const bound = { ...helper, scope: { ...helper.scope, bindings: calledWith(helper, [], helper.scope) } };
+  return registeredIn(bound, defining, helper.scope, 'by-call').map((one) => one.tag);
 }
 
 /** A bundler may have changed the name here, or where it is exported. */
