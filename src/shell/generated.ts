@@ -45,13 +45,17 @@ export async function writeGenerated(
     if (basename(name) !== name || dirname(resolve(path)) !== resolve(folder)) {
       throw new Error(`a generated file would leave its folder: ${name}`);
     }
-    const ownership = ownershipOf(path);
+    const before = readText(path);
+    if (before === text) {
+      written.push({ name, what: 'unchanged' });
+      continue;
+    }
+    const ownership = ownershipOf(path, before);
     if (optional && ownership === 'foreign' && !options.force) continue;
-    const before = ownership === 'absent' ? '' : (readText(path) ?? '');
-    if (ownership !== 'absent' && before === text) written.push({ name, what: 'unchanged' });
-    else if ((ownership === 'edited' || ownership === 'foreign') && !options.force) {
+    if ((ownership === 'edited' || ownership === 'foreign') && !options.force) {
       written.push({ name, what: 'kept' });
-    } else if (options.isDry) written.push({ name, what: 'written', diff: await diffOf(name, before, text) });
+    } else if (options.isDry)
+      written.push({ name, what: 'written', diff: await diffOf(name, before ?? '', text) });
     else {
       writeText(path, text);
       written.push({ name, what: 'written' });
@@ -115,11 +119,12 @@ export function marked(name: string, body: string): string {
 
 export type Ownership = 'absent' | 'ours' | 'edited' | 'foreign';
 
-/** Whose a file is: not there, as we wrote it, ours but edited since, or somebody else's. */
-export function ownershipOf(path: string): Ownership {
-  if (!existsSync(path)) return 'absent';
-  const text = readText(path);
-  if (text === null) return 'foreign';
+/**
+ * Whose a file is: not there, as we wrote it, ours but edited since, or somebody else's. `text` is what it holds; null
+ * where that cannot be read.
+ */
+export function ownershipOf(path: string, text = readText(path)): Ownership {
+  if (text === null) return existsSync(path) ? 'foreign' : 'absent';
   const written = readMark(path, text);
   if (!written) return 'foreign';
   return digest(written.body) === written.mark ? 'ours' : 'edited';

@@ -87,8 +87,17 @@ function passage(parts: readonly unknown[], cross: Passage['cross']): Passage {
   return { key: JSON.stringify(parts), cross };
 }
 
+/** Components of a contract do not change once they are read; every host is asked about them. */
+const PASSAGES = new WeakMap<Component, Passage[]>();
+
 /** The items of a component, in the order of the contract. */
 function passagesOf(component: Component): Passage[] {
+  const known = PASSAGES.get(component) ?? passagesIn(component);
+  PASSAGES.set(component, known);
+  return known;
+}
+
+function passagesIn(component: Component): Passage[] {
   const { tag } = component;
   const names = new Set(component.properties.map((one) => one.name));
   return [

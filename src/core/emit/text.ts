@@ -5,6 +5,7 @@
  * element as well: `</` and `<!` never appear. Lone surrogates and line separators are written as escapes.
  */
 export function stringLiteral(text: string): string {
+  if (PLAIN.test(text)) return `'${text}'`;
   let out = "'";
   for (let index = 0; index < text.length; index += 1) {
     const unit = text.charCodeAt(index);
@@ -22,21 +23,17 @@ export function stringLiteral(text: string): string {
   return `${out}'`;
 }
 
+/** Printable ASCII without what a literal escapes. */
+const PLAIN = /^[ !#-&(-;=-[\]-~]*$/;
+
 /**
  * Words for inside a block comment: what would end it, or a script element around it, is broken up; control
  * characters become spaces.
  */
 export function commentText(text: string): string {
-  return [...text]
-    .map((char, index) => {
-      const code = char.codePointAt(0) ?? 0;
-      if (char === '\n') return char;
-      if (code < 0x20 || code === 0x7f || code === 0x2028 || code === 0x2029) return ' ';
-      if (code >= 0xd800 && code <= 0xdfff) return '\u{fffd}';
-      if (char === '/' && index > 0 && text.charAt(index - 1) === '*') return ' /';
-      return char;
-    })
-    .join('')
+  return text
+    .replaceAll(/[^\P{Cc}\n]|[\u2028\u2029]/gu, ' ')
+    .replaceAll(/\p{Cs}/gu, '\u{fffd}')
     .replaceAll('*/', '* /')
     .replaceAll('</', '< /');
 }

@@ -18,6 +18,15 @@ export function memberAccess(base: string, name: string): string {
  * every TypeScript program knows, else `unknown`, or any function where it is one.
  */
 export function typeScriptOf(type: TypeInfo): string {
+  const known = WRITTEN.get(type) ?? written(type);
+  WRITTEN.set(type, known);
+  return known;
+}
+
+/** Types of a contract do not change once they are read; every host writes them. */
+const WRITTEN = new WeakMap<TypeInfo, string>();
+
+function written(type: TypeInfo): string {
   if (type.schema) return fromSchema(type.schema);
   const text = withArguments(type.text);
   if (namesOnlyGlobals(text)) return text;

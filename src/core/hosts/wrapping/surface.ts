@@ -284,6 +284,15 @@ export interface Member extends ItemWords {
 
 /** The members of the element, for scripts. */
 export function membersOf(component: Component): Member[] {
+  const known = MEMBERS.get(component) ?? membersIn(component);
+  MEMBERS.set(component, known);
+  return known;
+}
+
+/** Components of a contract do not change once they are read; every host writes them. */
+const MEMBERS = new WeakMap<Component, Member[]>();
+
+function membersIn(component: Component): Member[] {
   return firsts([
     ...component.properties.map((one) => ({
       ...one,
