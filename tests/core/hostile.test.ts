@@ -457,6 +457,38 @@ test.each([
   ]);
 });
 
+test.each([
+  ['sums', `${'a + '.repeat(120_000)}a`, 'operators'],
+  ['arrows', `${'a => '.repeat(20_000)}1`, 'operators'],
+  ['assignments over several lines', `${'a =\n'.repeat(30_000)}1`, 'operators'],
+  ['choices', `${'a ? b : '.repeat(30_000)}1`, 'operators'],
+  ['conditions', `0; ${'if (a) b; else '.repeat(120_000)} c`, 'conditions'],
+])('chains that the parser would end the process for: %s', (_, chain, what) => {
+  const { contract, findings } = surveyed({
+    'a.js': `customElements.define('pier-a', class extends HTMLElement {}); x = ${chain}`,
+    'b.js': "customElements.define('pier-b', class extends HTMLElement {});",
+  });
+  expect(contract.components.map((one) => one.tag)).toEqual(['pier-b']);
+  expect(findings.map((one) => one.message)).toEqual([
+    `a.js: cannot be read as a module: too many ${what} follow on one another.`,
+  ]);
+});
+
+test.each([
+  ['statements without semicolons', many(12_000, (at) => `a${at} = b - ${at}\n`)],
+  [
+    'texts that hold them',
+    `const a = '${'+'.repeat(20_000)}', b = \`${'='.repeat(20_000)}\`; // ${'?'.repeat(20_000)}\n`,
+  ],
+  ['items of a list', `const a = [${'1 + 2,'.repeat(20_000)}];`],
+  ['conditions one after the other', 'if (a) { b } else { c }\n'.repeat(12_000)],
+])('many operators that are no chain: %s', (_, source) => {
+  const element = "customElements.define('pier-a', class extends HTMLElement {});";
+  expect(surveyed({ 'a.js': source + element }).contract.components.map((one) => one.tag)).toEqual([
+    'pier-a',
+  ]);
+});
+
 test('brackets in texts and comments are none', () => {
   const text = '({['.repeat(2_000);
   const source = `const a = "${text}", b = '${text}', c = \`${text}\`; // ${text}

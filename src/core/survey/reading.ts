@@ -106,7 +106,7 @@ function readDeclared(layer: Layer, contextOfLayer: () => LayerContext, tag: str
       : [],
   );
   const declared = { found, doc, eventTypes };
-  known.set(isOfTag(context, sentIn(found), tag) ? `${key} ${tag}` : key, declared);
+  known.set(isOfOne(context, sentIn(found), tag) ? `${key} ${tag}` : key, declared);
   return declared;
 }
 
@@ -162,12 +162,16 @@ function readEvents(
     layer.own && !layer.exported
       ? [...sent, ...dispatchedEvents(context, idle), ...declaredEvents(declared.doc, layer.module, graph)]
       : sent;
-  known.set(isOfTag(context, events, tag) ? `${key} ${tag}` : key, events);
+  known.set(isOfOne(context, events, tag) ? `${key} ${tag}` : key, events);
   return events;
 }
 
-/** Was the tag asked for on the way, and do events take their names from it? */
-function isOfTag({ scope }: LayerContext, events: readonly ContractEvent[], tag: string): boolean {
+/**
+ * Does what was read hold for the one component? Its class was asked for what it has of its own on the way, or its tag,
+ * and events take their names from that.
+ */
+function isOfOne({ scope }: LayerContext, events: readonly ContractEvent[], tag: string): boolean {
+  if (scope.element?.madeAsked) return true;
   return scope.element?.asked === true && events.some(({ name }) => isNamedAfter(name, tag));
 }
 

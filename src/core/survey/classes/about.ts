@@ -248,7 +248,7 @@ function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): 
     return;
   }
   const at = node.arguments.findIndex((one) => isClass(one));
-  if (at < 0 || callee.type !== 'Identifier') return;
+  if (at < 0 || (callee.type !== 'Identifier' && callee.type !== 'MemberExpression')) return;
   const called = callableOf(callee, scope);
   const parameter = called?.node.params[at];
   if (!called?.node.body || parameter?.type !== 'Identifier' || !graph.isOwn(called.scope.module)) return;

@@ -5,6 +5,7 @@ import { foldStaticMember } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, Scope } from '../folding/functions.js';
+import { staticMethod } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -148,6 +149,13 @@ export function scopeOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): Sc
     bindings: layer.bindings,
     above: (name, depth) => staticFrom(index + 1, name, depth),
     own: (name, depth) => staticFrom(index, name, depth),
+    ownMethod: (name) => {
+      for (const one of chain.layers.slice(index)) {
+        const node = staticMethod(one.node, name);
+        if (node) return { node, scope: scopeOf(one, chain, graph) };
+      }
+      return null;
+    },
     ...(superClass?.type === 'Identifier'
       ? { extended: { name: superClass.name, bound: layer.bindings.get(superClass.name) } }
       : {}),

@@ -64,9 +64,11 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
     for (const value of given.values())
       if (!idle.includes(value)) pieces.push({ node: value, module: layer.module });
   }
-  for (const bound of layer.bindings.values()) {
-    if (!isClass(bound.node) && bound.scope.module === layer.module)
-      pieces.push({ node: bound.node, module: layer.module });
+  for (const { node, scope } of layer.bindings.values()) {
+    // What a class is made of may be described where that is asked for.
+    const isDescription = node.type === 'ObjectExpression' && graph.isOwn(scope.module);
+    if (!isClass(node) && (isDescription || scope.module === layer.module))
+      pieces.push({ node, module: scope.module });
   }
   const sheets = new Map<string, { text: string; label: string }>();
   const seen = new Set<Ast.Node>(pieces.map((piece) => piece.node));

@@ -1,7 +1,7 @@
 /** Members that code outside the class body gives it: `Object.defineProperty`, and a base class's own call for it. */
 
 import { aboutClass } from '../classes/about.js';
-import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import type { AttributeSeen, Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
@@ -9,13 +9,21 @@ import { unwrap } from '../folding/functions.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName } from '../types/docs.js';
-import { keyword } from '../types/types.js';
+import { accessorsIn, readByDescriptor, typeRead } from './descriptors.js';
+import { heldAtFirst } from './initial.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 
 export const defined: Dialect = {
   name: 'defined',
   read(context) {
     const properties: PropertyEvidence[] = [];
+    const attributes: AttributeSeen[] = [];
+    const add = (...given: Parameters<typeof accessor>) => {
+      const made = accessor(...given);
+      if (!made) return;
+      properties.push(made.property);
+      attributes.push(...made.attributes);
+    };
     for (const about of aboutClass(context.layer, context.scope, context.graph)) {
       if (about.node.type !== 'CallExpression') continue;
       const callee = unwrap(about.node.callee);
@@ -24,16 +32,16 @@ export const defined: Dialect = {
       const isObject = callee.object.type === 'Identifier' && callee.object.name === 'Object';
       if (isObject && first && about.isPrototype(first) && second) {
         if (callee.property.name === 'defineProperty' && third)
-          properties.push(...accessor(second, third, about.scope, about.node, context));
+          add(second, third, about.scope, about.node, context);
         if (callee.property.name === 'defineProperties') {
           for (const { key, value } of descriptorsIn(second, about.scope))
-            properties.push(...accessor(key, value, about.scope, about.node, context));
+            add(key, value, about.scope, about.node, context);
         }
       } else if (first && second && about.isClass(callee.object)) {
         properties.push(...byOptions(first, second, about.scope, about.node, context));
       }
     }
-    return { properties };
+    return { properties, attributes };
   },
 };
 
@@ -88,38 +96,27 @@ function accessor(
   scope: Scope,
   call: Ast.Node,
   context: LayerContext,
-): PropertyEvidence[] {
+): { property: PropertyEvidence; attributes: AttributeSeen[] } | null {
   const name = asString(fold(key, scope));
   const object = unwrap(descriptor);
-  if (name === null || object.type !== 'ObjectExpression') return [];
-  const has = (wanted: string) =>
-    object.properties.some(
-      (one) => one.type === 'Property' && one.key.type === 'Identifier' && one.key.name === wanted,
-    );
-  if (!has('get') && !has('set')) return [];
+  if (name === null || object.type !== 'ObjectExpression') return null;
+  const { gets, sets } = accessorsIn({ node: object, scope });
+  if (!gets && !sets) return null;
   // A function that makes a class, and accessors of the names it is given, makes them for whoever gave the names.
   const isGiven = context.layer.bindings.size > 0 && unwrap(key).type !== 'Literal';
-  return [
-    {
-      name,
-      ...heldAtFirst(key, scope),
-      origin: isGiven ? 'declared' : 'member',
-      writable: has('set'),
-      internal: isInnerName(name),
-      words: { at: context.at(call) },
-    },
-  ];
-}
-
-/** What a table of values that the properties have at first says of one: `for (const name of Object.keys(TABLE))`. */
-function heldAtFirst(
-  key: Ast.Node,
-  { bindings }: Scope,
-): Pick<PropertyEvidence, 'type' | 'default' | 'reads'> {
-  const held = key.type === 'Identifier' ? bindings?.get(key.name)?.holds : undefined;
-  const kind = typeof held;
-  if (kind !== 'string' && kind !== 'number' && kind !== 'boolean') return {};
-  return { type: keyword(kind), default: JSON.stringify(held), reads: kind };
+  const at = context.at(call);
+  const attributes = readByDescriptor(name, { node: object, scope }, at);
+  const type = typeRead(attributes[0]?.reads);
+  const property: PropertyEvidence = {
+    name,
+    ...(type ? { type } : {}),
+    ...heldAtFirst(key, scope),
+    origin: isGiven ? 'declared' : 'member',
+    writable: sets,
+    internal: isInnerName(name),
+    words: { at },
+  };
+  return { property, attributes };
 }
 
 /** `TheClass.createProperty('name', { attribute: 'a-b' })`, whatever the call is named. */

@@ -1,12 +1,17 @@
 /** Descriptors that functions make, as decorators of a project's own hand them to `Object.defineProperty`. */
 
+import type { AttributeReader, TypeInfo } from '../../contract/types.js';
+import type { AttributeSeen } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
-import type { Scope } from '../folding/functions.js';
-import { unwrap } from '../folding/functions.js';
+import type { Callable, Scope } from '../folding/functions.js';
+import { isFunction, unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import type { Ast } from '../syntax/parse.js';
+import { entryOf } from '../syntax/tree.js';
+import { keyword } from '../types/types.js';
+import { readByGetter } from './attribute-calls.js';
 
 /** A descriptor that is written out, and what the names in it stand for. */
 export interface Descriptor {
@@ -74,4 +79,31 @@ function addResults(statements: readonly Ast.Node[], scope: Scope, results: Ast.
     if (ways.map((one) => one !== null && addResults([one], scope, results)).every(Boolean)) return true;
   }
   return false;
+}
+
+/** What a descriptor has of an accessor; what it gives `undefined` is not there. */
+export function accessorsIn({ node, scope }: Descriptor): { gets: boolean; sets: boolean } {
+  const has = (name: string) => {
+    const given = entryOf(node, name);
+    return given !== null && fold(given, scope) !== undefined;
+  };
+  return { gets: has('get'), sets: has('set') };
+}
+
+/** The attributes that the accessors of a descriptor keep the property's value in. */
+export function readByDescriptor(property: string, descriptor: Descriptor, at: string): AttributeSeen[] {
+  const getter = getterIn(descriptor);
+  return getter ? readByGetter({ property, ...getter, at: () => at }) : [];
+}
+
+/** The getter of a descriptor: written there, or named by it (`{ get, set }`). */
+function getterIn({ node, scope }: Descriptor): Callable | null {
+  const getter = entryOf(node, 'get');
+  if (!getter) return null;
+  return isFunction(getter) ? { node: getter, scope } : callableOf(getter, scope);
+}
+
+/** The type of what an attribute is read as, where that says it. */
+export function typeRead(reads: AttributeReader | undefined): TypeInfo | undefined {
+  return reads === 'string' || reads === 'number' || reads === 'boolean' ? keyword(reads) : undefined;
 }

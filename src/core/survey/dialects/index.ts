@@ -16,6 +16,7 @@ import { listed } from './listed.js';
 import { marshalled } from './marshalled.js';
 import { members } from './members.js';
 import { observed } from './observed.js';
+import { perElement } from './per-element.js';
 import { table } from './table.js';
 
 export const DIALECTS: readonly Dialect[] = [
@@ -26,6 +27,7 @@ export const DIALECTS: readonly Dialect[] = [
   decorated,
   table,
   defined,
+  perElement,
   described,
   compiled,
   built,

@@ -3,7 +3,8 @@
  * read and write attributes, and `attachShadow`.
  */
 
-import type { ContractNote, Sign } from '../../contract/types.js';
+import type { AttributeReader, ContractNote, Sign } from '../../contract/types.js';
+import { kebabCase } from '../../emit/names.js';
 import { scopeOf } from '../classes/classes.js';
 import type { Layer } from '../classes/layers.js';
 import { methodInChain } from '../classes/methods.js';
@@ -12,12 +13,15 @@ import { fold, foldStaticMember, scopeBefore } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { asString, isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
-import { isFunction, staticValue } from '../folding/functions.js';
+import { isFunction, keyText, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
+import { roundsOf } from '../folding/rounds.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { isThis } from '../syntax/tree.js';
 import { attributesRead, readByGetter, readerOf, writtenBySetter } from './attribute-calls.js';
+import { readerOfConstructor } from './options.js';
 
 export const observed: Dialect = {
   name: 'observed',
@@ -38,7 +42,7 @@ export const observed: Dialect = {
       else if (member.kind === 'get') attributes.push(...readByGetter(accessor));
       else if (member.kind === 'set') attributes.push(...writtenBySetter(accessor));
     }
-    return { attributes, reads, notes, ...shadowRoot(context) };
+    return { attributes, reads, notes, ...shadowRoot(context), ...rendersToItself(context) };
   },
 };
 
@@ -98,21 +102,43 @@ function listedFor({ layer, chain, scope, graph, at }: LayerContext): AttributeS
   const above = chain.layers.slice(chain.layers.indexOf(layer) + 1);
   const holder = above.find((one) => observedMember(one) !== null);
   const place = holder && observedMember(holder);
-  if (!holder || !place || !graph.isOwn(holder.module)) return [];
+  if (!holder || !place) return [];
   if (!/\bthis\.\w/.test(holder.module.source.slice(place.start, place.end))) return [];
-  const own = scope.own ? { own: scope.own } : {};
   const list = foldStaticMember(
     holder.node,
     'observedAttributes',
-    { ...scopeOf(holder, chain, graph), ...own },
+    { ...scopeOf(holder, chain, graph), ...staticOf(scope) },
     0,
   );
   const names = Array.isArray(list) ? list : [];
+  // What a library adds to such a list is its own business, and dialects know it.
+  if (!graph.isOwn(holder.module) && names.includes(UNKNOWN)) return [];
   const replaces = !names.includes(UNKNOWN);
+  const readers = readersFor(holder, place, scope);
   return names.flatMap((name) =>
-    typeof name === 'string' ? [{ name, observed: true, replaces, at: at(layer.node) }] : [],
+    typeof name === 'string'
+      ? [{ name, observed: true, replaces, ...readers.get(name), at: at(layer.node) }]
+      : [],
   );
 }
+
+/** How attributes are read that a list takes from tables of types: `static types = { rowCount: Number }`. */
+function readersFor({ module }: Layer, { start, end }: Ast.Node, { own }: Scope) {
+  const readers = new Map<string, { reads: AttributeReader }>();
+  const tables = new Set(module.source.slice(start, Math.min(end, start + LONGEST_LIST)).match(OWN_MEMBER));
+  for (const table of tables) {
+    const types = own?.(table.slice('this.'.length), 0);
+    for (const [name, value] of isFoldedObject(types) ? types.object : []) {
+      const reads = readerOfConstructor(value);
+      if (reads) for (const one of [name.toLowerCase(), kebabCase(name)]) readers.set(one, { reads });
+    }
+  }
+  return readers;
+}
+
+/** A list of attributes is worked out in so many characters. */
+const LONGEST_LIST = 2_000;
+const OWN_MEMBER = /\bthis\.\w+/g;
 
 /** A class that a function makes over the one it is given. */
 function isMixin({ node: { superClass }, module, node }: Layer): boolean {
@@ -221,23 +247,52 @@ function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' 
   const options = made?.object.get('shadowOptions');
   if (options === null) found.root = 'none';
   read(options);
-  const override = layer.node.body.body.find(
-    (member) =>
-      member.type === 'MethodDefinition' &&
-      member.key.type === 'Identifier' &&
-      member.key.name === 'createRenderRoot',
-  );
-  if (override?.type === 'MethodDefinition' && returnsThis(override.value)) found.root = 'none';
   return found;
 }
 
-function returnsThis(node: Ast.Function): boolean {
-  let found = false;
+/**
+ * A class renders to the element itself where its `createRenderRoot` returns that. One further up may leave the choice to
+ * what a class below it says of itself.
+ */
+function rendersToItself({ layer, chain, graph, scope }: LayerContext): Pick<LayerEvidence, 'root'> {
+  const own = renderRootIn(layer);
+  if (own) return returnsThis(own, scope) ? { root: 'none' } : {};
+  const above = chain.layers[0] === layer ? chain.layers.find((one) => renderRootIn(one)) : undefined;
+  const inherited = above && renderRootIn(above);
+  if (!above || !inherited || !asksItsClass(inherited, above)) return {};
+  const held = { ...scopeOf(above, chain, graph), ...staticOf(scope) };
+  return returnsThis(inherited, held) ? { root: 'none' } : {};
+}
+
+function renderRootIn({ node }: Layer): Ast.Function | null {
+  for (const member of node.body.body) {
+    const isIt = member.type === 'MethodDefinition' && keyText(member.key) === 'createRenderRoot';
+    if (isIt) return member.value;
+  }
+  return null;
+}
+
+function asksItsClass({ start, end }: Ast.Function, { module }: Layer): boolean {
+  return /\.constructor\b/.test(module.source.slice(start, end));
+}
+
+/** What a scope knows of the static members of the class that elements are made of. */
+function staticOf({ own, ownMethod }: Scope): Pick<Scope, 'own' | 'ownMethod'> {
+  return own && ownMethod ? { own, ownMethod } : {};
+}
+
+function returnsThis(node: Ast.Function, scope: Scope): boolean {
+  const returned: Ast.Node[] = [];
   if (node.body) {
     walk(node.body, (inner) => {
-      if (inner.type === 'ReturnStatement' && inner.argument?.type === 'ThisExpression') found = true;
+      if (inner.type === 'ReturnStatement' && inner.argument) returned.push(inner.argument);
       return !isFunction(inner);
     });
   }
-  return found;
+  const ways = returned.map((one): Ast.Node => {
+    const test = one.type === 'ConditionalExpression' ? fold(one.test, scope) : UNKNOWN;
+    if (one.type !== 'ConditionalExpression' || test === UNKNOWN) return one;
+    return test ? one.consequent : one.alternate;
+  });
+  return ways.some((one) => isThis(one) && roundsOf(node, one, scope).length > 0);
 }

@@ -153,6 +153,25 @@ function typeNamed(name: string): TypeInfo | undefined {
   return name === 'Object' ? { text: 'object', schema: { type: 'object' } } : undefined;
 }
 
+/** The type that a constructor stands for, or any of those of a list: `Number`, `[String, Number]`. */
+export function typeOfConstructors(value: Folded | undefined): TypeInfo | undefined {
+  if (!Array.isArray(value)) return typeNamed(namedType(value) ?? '');
+  const types = value.map((one) => typeNamed(namedType(one) ?? ''));
+  const known = types.filter((one) => one !== undefined);
+  if (known.length < types.length || known.length === 0) return undefined;
+  const schemas = known.flatMap((one) => (one.schema ? [one.schema] : []));
+  return {
+    text: known.map((one) => one.text).join(' | '),
+    schema:
+      schemas.length < known.length ? null : schemas.length === 1 ? (schemas[0] ?? null) : { anyOf: schemas },
+  };
+}
+
+/** How the attribute of something that a table gives this constructor is read. */
+export function readerOfConstructor(value: Folded | undefined): AttributeReader | undefined {
+  return READERS.get(namedType(value) ?? '');
+}
+
 /** How the classes of a chain write attributes: in lower case, but for those whose makers write names with hyphens. */
 export function attributeCaseOf(chain: ClassChain): AttributeCase {
   const known = CASES.get(chain);

@@ -4,7 +4,6 @@
  * add to.
  */
 
-import type { AttributeReader, TypeInfo } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import type {
   AttributeEvidence,
@@ -22,9 +21,7 @@ import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
-import { keyword } from '../types/types.js';
-import { readByGetter } from './attribute-calls.js';
-import { type Descriptor, descriptorsOf } from './descriptors.js';
+import { descriptorsOf, readByDescriptor, typeRead } from './descriptors.js';
 
 export interface OwnMembers {
   properties: PropertyEvidence[];
@@ -122,26 +119,13 @@ function readDecorator(
       const name = text(second);
       if (name === null) return true;
       const [made] = descriptorsOf(descriptor, scope);
-      const getter = made && getterIn(made);
-      const read = getter ? readByGetter({ property: name, ...getter, at: () => at }) : [];
+      const read = made ? readByDescriptor(name, made, at) : [];
       const type = typeRead(read[0]?.reads);
       found.properties.push({ ...defined(name, made?.node ?? descriptor, at), ...(type ? { type } : {}) });
       found.attributes.push(...read);
     } else if (first && (isList(inner.callee.object) || addsTo(called, lists, context))) observe(first);
     return true;
   });
-}
-
-/** The getter of a descriptor: written there, or named by it (`{ get, set }`). */
-function getterIn({ node, scope }: Descriptor): Callable | null {
-  const getter = entryOf(node, 'get');
-  if (!getter) return null;
-  return isFunction(getter) ? { node: getter, scope } : callableOf(getter, scope);
-}
-
-/** The type of what an attribute is read as, where that says it. */
-function typeRead(reads: AttributeReader | undefined): TypeInfo | undefined {
-  return reads === 'string' || reads === 'number' || reads === 'boolean' ? keyword(reads) : undefined;
 }
 
 function isNamed(node: Ast.Node | undefined, name: string): boolean {

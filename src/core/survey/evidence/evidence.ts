@@ -139,11 +139,14 @@ export function contextOf(
   graph: ModuleGraph,
   element?: ElementAsked,
 ): LayerContext {
+  const [first = layer] = chain.layers;
+  const { own, ownMethod } = scopeOf(first, chain, graph);
+  const made = own && ownMethod ? { made: { own, ownMethod } } : {};
   return {
     layer,
     chain,
     graph,
-    scope: { ...scopeOf(layer, chain, graph), ...(element ? { element } : {}) },
+    scope: { ...scopeOf(layer, chain, graph), ...(element ? { element: { ...element, ...made } } : {}) },
     declared: layer.own ? declaredClass(layer, graph) : null,
     at: (node) => placeIn(layer.module, node),
     doc: (node) => docOf(node, layer.module),

@@ -186,13 +186,14 @@ function linkAttributes(
 ): Map<string, Link> {
   const links = new Map<string, Link>();
   const byName = new Map<string, AttributeSeen[]>();
+  const inLowerCase = new Map([...properties.keys()].map((one) => [one.toLowerCase(), one]));
   for (const one of seen) {
     addTo(byName, one.name, one);
   }
   for (const [name, about] of byName) {
     if (!about.some((one) => one.observed)) continue;
     const explicit = about.map((one) => one.property).find((one) => one !== undefined && properties.has(one));
-    const named = [camelCase(name), name].find((one) => properties.has(one));
+    const named = [camelCase(name), name].find((one) => properties.has(one)) ?? inLowerCase.get(name);
     const property = explicit ?? named;
     // An accessor may read several; the one of its own name is its attribute.
     if (property === undefined || (links.has(property) && named !== property)) continue;

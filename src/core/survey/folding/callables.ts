@@ -72,6 +72,29 @@ export function staticMethodOf(expression: Ast.Node, scope: Scope): Callable | n
   return null;
 }
 
+/** `this.name` in a static member, `this.constructor.name` in others: a static method of the class, or of one above it. */
+export function ownMethodOf(expression: Ast.Node, scope: Scope): Callable | null {
+  const node = unwrap(expression);
+  if (node.type !== 'MemberExpression' || node.computed) return null;
+  const name = keyText(node.property);
+  const { own, ownMethod } = ownClass(node.object, scope) ?? {};
+  const method = name === null ? null : (ownMethod?.(name) ?? null);
+  // `this` stays the class that it is called on.
+  return method && own && ownMethod
+    ? { node: method.node, scope: { ...method.scope, own, ownMethod, asClass: true } }
+    : null;
+}
+
+/** The static members of the class that an expression stands for: `this` in a static member, `this.constructor` in others. */
+export function ownClass(node: Ast.Node, scope: Scope): Pick<Scope, 'own' | 'ownMethod'> | null {
+  if (node.type === 'ThisExpression') return scope.asClass ? scope : null;
+  if (node.type !== 'MemberExpression' || scope.asClass || node.object.type !== 'ThisExpression') return null;
+  if (node.computed || keyText(node.property) !== 'constructor') return null;
+  if (!scope.element?.made) return scope;
+  scope.element.madeAsked = true;
+  return scope.element.made;
+}
+
 /** A class and, one after the other, those above it, as far as they are named; also those that mixins on the way make. */
 export function* classesFrom(first: ClassPlace | null): Generator<ClassPlace> {
   let place = first;

@@ -2,7 +2,7 @@
 
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
-import { expressionsOf } from '../syntax/tree.js';
+import { entryOf, expressionsOf } from '../syntax/tree.js';
 import { constructorOf, isFunction } from './functions.js';
 
 export interface Field {
@@ -49,11 +49,18 @@ function fieldSet(node: Ast.Node): { name: string; value: Ast.Node } | null {
     return name === null ? null : { name, value: right };
   }
   if (node.type !== 'CallExpression' || node.arguments.length !== 3) return null;
-  const [holder, key, value] = node.arguments;
+  const [holder, key, given] = node.arguments;
+  const value = given && (isDefineProperty(node.callee) ? entryOf(given, 'value') : given);
   const isField =
     holder?.type === 'ThisExpression' && key?.type === 'Literal' && typeof key.value === 'string';
   // What is handed a member of the element together with a name adds a listener.
   return isField && value && !isOwnMember(value) ? { name: String(key.value), value } : null;
+}
+
+/** `Object.defineProperty`, `Reflect.defineProperty` */
+export function isDefineProperty(callee: Ast.Node): boolean {
+  if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') return false;
+  return /^(?:Object|Reflect)$/.test(callee.object.name) && fieldName(callee.property) === 'defineProperty';
 }
 
 function isOwnMember(node: Ast.Node): boolean {

@@ -7,7 +7,7 @@
 import type { Found } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { callableOf, classAbove, classesFrom, staticMethodOf } from './callables.js';
+import { callableOf, classAbove, classesFrom, ownClass, ownMethodOf, staticMethodOf } from './callables.js';
 import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import { foldNew, foldObjectMethod } from './collections.js';
@@ -31,7 +31,16 @@ import {
   isRaw,
   SPREADING,
 } from './literals.js';
-import { ARRAY_CALLS, foldArrayCall, foldArrayMethod, foldObjectCall, foldTextMethod } from './methods.js';
+import {
+  ARRAY_CALLS,
+  foldArrayCall,
+  foldArrayMethod,
+  foldKindText,
+  foldObjectCall,
+  foldTest,
+  foldTextMethod,
+  isKindText,
+} from './methods.js';
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
 import { calledWith, calledWithValues } from './scopes.js';
@@ -175,6 +184,8 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
         (scope.own && scope.asClass ? own : UNKNOWN)
       );
     }
+    const made = node.object.type === 'MemberExpression' ? ownClass(node.object, scope) : null;
+    if (made?.own) return made.own(name, depth + 1);
     if (node.object.type === 'Identifier') {
       // `Base.x` in a class that extends Base, which may be what a mixin is applied to, is `super.x`.
       if (isExtended(node.object.name, scope)) return scope.above?.(name, depth + 1) ?? UNKNOWN;
@@ -281,7 +292,10 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
   if (SPREADING.lists.test(name)) return foldSpread(node.arguments, inner);
   if (SPREADING.objects.test(name)) return foldObjectCall('assign', node.arguments.map(inner));
   const called =
-    callableOf(callee, scope) ?? staticMethodOf(callee, scope) ?? methodOfInstance(callee, scope, FOLDER);
+    callableOf(callee, scope) ??
+    staticMethodOf(callee, scope) ??
+    ownMethodOf(callee, scope) ??
+    methodOfInstance(callee, scope, FOLDER);
   if (!called || called.node.async || called.node.generator) return UNKNOWN;
   const bindings = calledWith(called, node.arguments, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
@@ -303,6 +317,10 @@ function foldMethodCall(
     if (object.name === 'Array' && ARRAY_CALLS.includes(method))
       return foldArrayCall(method, args.map(inner), call(1));
   }
+  const [first] = args;
+  if (object.type === 'Literal' && 'regex' in object)
+    return method === 'test' && first ? foldTest(object, inner(first)) : UNKNOWN;
+  if (method === 'call' && first && isKindText(object)) return foldKindText(inner(first));
   const receiver = inner(object);
   if (typeof receiver === 'string') {
     const written = args.map((one) => constantBehind(one, scope));

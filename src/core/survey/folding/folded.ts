@@ -43,6 +43,15 @@ export function isReference(value: Folded): value is Reference {
   return typeof value === 'object' && value !== null && 'reference' in value;
 }
 
+/** Does a value stand for one of the language's constructors, which is a function wherever it is asked for? */
+export function isConstructor(value: Folded): boolean {
+  return isReference(value) && CONSTRUCTORS.has(value.reference);
+}
+
+const CONSTRUCTORS: ReadonlySet<string> = new Set(
+  'Array BigInt Boolean Date Function Map Number Object Promise RegExp Set String Symbol'.split(' '),
+);
+
 /** Are two values the same, as `===` has it? UNKNOWN where that cannot be told. */
 export function isSame(one: Folded, other: Folded): boolean | typeof UNKNOWN {
   if (one === UNKNOWN || other === UNKNOWN) return UNKNOWN;

@@ -18,6 +18,8 @@ export interface Scope {
   /** The static members of the class the expression stands in, and of the class above it. */
   own?: (name: string, depth: number) => Folded;
   above?: (name: string, depth: number) => Folded;
+  /** A static method of the class the expression stands in, or of one above it. */
+  ownMethod?: (name: string) => Callable | null;
   /** `this` is the class, not one of its elements: a member that it has not is not there. */
   asClass?: true;
   /** The element that `this` is, where the expression runs for one. */
@@ -26,20 +28,24 @@ export interface Scope {
   extended?: { name: string; bound: Bound | undefined };
 }
 
-/** The tag of an element, and whether what is read of its class depends on it. */
+/** The tag of an element and its class, and whether what is read of a class further up depends on them. */
 export interface ElementAsked {
   tag: string;
   asked: boolean;
+  /** What `this.constructor` has: the class that the element is made of, as against the one that the code stands in. */
+  made?: Pick<Scope, 'own' | 'ownMethod'>;
+  madeAsked?: boolean;
 }
 
 /** What a scope knows of the class that an expression stands in. */
-export type Holder = Pick<Scope, 'own' | 'above' | 'extended' | 'element' | 'asClass'>;
+export type Holder = Pick<Scope, 'own' | 'above' | 'ownMethod' | 'extended' | 'element' | 'asClass'>;
 
 /** That part of a scope, to go into another one. */
-export function holderOf({ own, above, extended, element, asClass }: Scope): Holder {
+export function holderOf({ own, above, ownMethod, extended, element, asClass }: Scope): Holder {
   return {
     ...(own ? { own } : {}),
     ...(above ? { above } : {}),
+    ...(ownMethod ? { ownMethod } : {}),
     ...(extended ? { extended } : {}),
     ...(element ? { element } : {}),
     ...(asClass ? { asClass } : {}),
@@ -73,9 +79,12 @@ export function boundTo(value: Folded, scope: Scope): Bound {
  * its module; null when there is none.
  */
 export function staticValue(node: Ast.Class, name: string, module: Module): Ast.Expression | null {
+  const assigned = (holder: string | null) =>
+    holder === null ? undefined : module.assigned.get(`${holder}.${name}`);
   return (
     staticMember(node, name) ??
-    module.assigned.get(`${ownName(node, module)}.${name}`) ??
+    assigned(ownName(node, module)) ??
+    (node.id && module.assigned.size > 0 ? assigned(declaredName(node, undefined, module)) : undefined) ??
     assignedBeside(node, module).get(name) ??
     null
   );

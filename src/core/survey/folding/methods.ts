@@ -3,7 +3,15 @@
 import type { Ast } from '../syntax/parse.js';
 import { entriesOf, listFrom } from './collections.js';
 import type { Folded } from './folded.js';
-import { asString, asStrings, isFoldedObject, isReference, UNKNOWN } from './folded.js';
+import {
+  asString,
+  asStrings,
+  isConstructor,
+  isFoldedObject,
+  isObjectLike,
+  isReference,
+  UNKNOWN,
+} from './folded.js';
 
 type Callback = ((...values: Folded[]) => Folded) | null;
 
@@ -38,10 +46,44 @@ export const ARRAY_CALLS = ['from', 'of', 'isArray'];
 export function foldArrayCall(method: string, args: readonly Folded[], each: Callback): Folded {
   const [first = UNKNOWN] = args;
   if (method === 'of') return [...args];
-  if (method === 'isArray') return first === UNKNOWN || isReference(first) ? UNKNOWN : Array.isArray(first);
+  if (method === 'isArray') return isArray(first);
   const list = isFoldedObject(first) ? listFrom(first) : first;
   if (!Array.isArray(list) || args.length < 2) return Array.isArray(list) ? list : UNKNOWN;
   return each ? foldArrayMethod('map', list, [], each) : list.map(() => UNKNOWN);
+}
+
+function isArray(value: Folded): Folded {
+  if (value === UNKNOWN || isReference(value)) return isConstructor(value) ? false : UNKNOWN;
+  return Array.isArray(value);
+}
+
+/** `Object.prototype.toString`, `{}.toString` */
+export function isKindText(node: Ast.Node): boolean {
+  if (node.type !== 'MemberExpression' || node.property.type !== 'Identifier') return false;
+  if (node.property.name !== 'toString') return false;
+  const { object } = node;
+  return (
+    object.type === 'ObjectExpression' ||
+    (object.type === 'MemberExpression' &&
+      object.object.type === 'Identifier' &&
+      object.object.name === 'Object')
+  );
+}
+
+/** `Object.prototype.toString.call(value)`, as code asks for lists. */
+export function foldKindText(value: Folded): Folded {
+  const isList = isArray(value);
+  if (isList === UNKNOWN) return UNKNOWN;
+  if (isList) return '[object Array]';
+  return isFoldedObject(value) ? '[object Object]' : '[object of another kind]';
+}
+
+/** `/pattern/.test(text)` */
+export function foldTest(pattern: Ast.Node, text: Folded): Folded {
+  const compiled = patternOf(pattern);
+  return compiled && typeof text === 'string' && text.length <= LONGEST_SEARCHED
+    ? compiled.test(text)
+    : UNKNOWN;
 }
 
 /** A method of a string. Patterns are only tried where they cannot take long. */
@@ -179,6 +221,16 @@ export function foldArrayMethod(
     }
     case 'filter':
       return filtered(list, args.length, callback);
+    case 'some':
+    case 'every': {
+      const isSome = method === 'some';
+      const found: Folded[] = callback
+        ? list.map((one) => (one === UNKNOWN ? UNKNOWN : callback(one)))
+        : [UNKNOWN];
+      const known = found.filter((one) => one !== UNKNOWN).map((one) => isObjectLike(one) || Boolean(one));
+      if (known.includes(isSome)) return isSome;
+      return known.length < found.length ? UNKNOWN : !isSome;
+    }
     case 'flat':
       return list.flat() as Folded[];
     case 'slice':
@@ -188,6 +240,8 @@ export function foldArrayMethod(
         : list.slice(first, numberOr(args[1]));
     case 'includes':
       return list.includes(UNKNOWN) || first === UNKNOWN ? UNKNOWN : list.includes(first);
+    case 'indexOf':
+      return list.includes(UNKNOWN) || first === UNKNOWN ? UNKNOWN : list.indexOf(first);
     case 'reverse':
     case 'sort':
     case 'values':

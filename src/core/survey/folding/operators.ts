@@ -2,7 +2,7 @@
 
 import { isInstance } from './element.js';
 import type { Folded } from './folded.js';
-import { isFoldedObject, isObjectLike, isReference, isSame, UNKNOWN } from './folded.js';
+import { isConstructor, isFoldedObject, isObjectLike, isReference, isSame, UNKNOWN } from './folded.js';
 
 export function foldUnary(operator: string, value: Folded): Folded {
   if (operator === 'void') return undefined;
@@ -16,7 +16,7 @@ export function foldUnary(operator: string, value: Folded): Folded {
 
 /** A reference may be a function or anything else. */
 function typeOfFolded(value: Folded): Folded {
-  if (isReference(value)) return UNKNOWN;
+  if (isReference(value)) return isConstructor(value) ? 'function' : UNKNOWN;
   return isObjectLike(value) || value === null ? 'object' : typeof value;
 }
 

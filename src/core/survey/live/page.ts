@@ -174,6 +174,8 @@ async function look(one: Defined, { links, stuck }: Look): Promise<SeenComponent
   }
   const names = [...accessors.keys(), ...elsewhere];
   const instance = stuck === null ? await instanceOf(one, names) : { ...nothingSeen(), error: stuck };
+  for (const member of instance.perElement)
+    if (!accessors.has(member.name) && !elsewhere.has(member.name)) accessors.set(member.name, member);
   return {
     tag: one.tag,
     className: one.class.name,
@@ -184,7 +186,12 @@ async function look(one: Defined, { links, stuck }: Look): Promise<SeenComponent
     elsewhere: [...elsewhere],
     methods: [...methods],
     state: attempt(() => stateOf(one.class), []),
-    ...instance,
+    fields: instance.fields,
+    held: instance.held,
+    root: instance.root,
+    slots: instance.slots,
+    parts: instance.parts,
+    error: instance.error,
     reads: instance.error === null ? readsOf(one, links) : {},
   };
 }
@@ -208,10 +215,14 @@ function readsOf(one: Defined, links: readonly AskedLink[]): Record<string, Read
   return reads;
 }
 
-type Instance = Pick<SeenComponent, 'fields' | 'held' | 'root' | 'slots' | 'parts' | 'error'>;
+type Instance = Pick<SeenComponent, 'fields' | 'held' | 'root' | 'slots' | 'parts' | 'error'> & {
+  /** Accessors that the element itself has. */
+  perElement: SeenMember[];
+};
 
 function nothingSeen(): Instance {
-  return { fields: [], held: { made: {}, shown: {} }, root: null, slots: [], parts: [], error: null };
+  const held = { made: {}, shown: {} };
+  return { fields: [], perElement: [], held, root: null, slots: [], parts: [], error: null };
 }
 
 async function instanceOf(one: Defined, names: readonly string[]): Promise<Instance> {
@@ -223,12 +234,15 @@ async function instanceOf(one: Defined, names: readonly string[]): Promise<Insta
     return { ...seen, error: messageOf(error) };
   }
   try {
-    seen.held.made = heldBy(element, names);
+    seen.perElement = accessorsOf(element);
+    const all = [...names, ...seen.perElement.map((member) => member.name)];
+    seen.held.made = heldBy(element, all);
     document.body.append(element);
     await settle(element);
-    seen.held.shown = heldBy(element, names);
+    seen.held.shown = heldBy(element, all);
     const root = element.shadowRoot ?? closedRoots.get(element) ?? null;
-    seen.fields = Object.keys(element);
+    const accessors = new Set(seen.perElement.map((member) => member.name));
+    seen.fields = Object.keys(element).filter((name) => !accessors.has(name));
     seen.root = root === null ? 'none' : closedRoots.has(element) ? 'closed' : 'open';
     if (root) {
       seen.slots = [...new Set([...root.querySelectorAll('slot')].map((slot) => slot.name))];
@@ -241,6 +255,13 @@ async function instanceOf(one: Defined, names: readonly string[]): Promise<Insta
   // Elements have members of their own under any name of the platform's; what they throw comes back where a polyfill calls.
   attempt(() => Element.prototype.remove.call(element), undefined);
   return seen;
+}
+
+/** The accessors that its constructor gave an element. */
+function accessorsOf(element: Element): SeenMember[] {
+  return Object.entries(Object.getOwnPropertyDescriptors(element)).flatMap(([name, { get, set }]) =>
+    get || set ? [{ name, writable: set !== undefined }] : [],
+  );
 }
 
 /** Throws what the constructor throws. */

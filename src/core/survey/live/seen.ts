@@ -29,7 +29,10 @@ export interface SeenComponent {
   formAssociated: boolean;
   /** `observedAttributes`, as the registry was given them. */
   observed: string[];
-  /** Accessors on the prototypes between the class and the platform, without those of other packages' classes. */
+  /**
+   * Accessors on the prototypes between the class and the platform, without those of other packages' classes, and those
+   * that a fresh instance has itself.
+   */
   accessors: SeenMember[];
   /** Names of what those have: a contract names it where they declare it as theirs to offer. */
   elsewhere: string[];

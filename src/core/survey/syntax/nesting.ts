@@ -3,29 +3,86 @@
 /** So deep brackets may stand in one another: the parser holds out 5,000 (measured). What people write, a few dozen. */
 const DEEPEST = 3500;
 
-/** Text in quotes and comments, whose brackets are none. */
+/**
+ * So many operators may follow on one another, each with what stands before or behind it as its operand: the parser holds
+ * out 12,000 of some kinds (measured), and what walks the tree a few thousand.
+ */
+const LONGEST_CHAIN = 9_000;
+
+/** Text in quotes and comments, whose characters are no code. */
 const NO_CODE =
   /"(?:\\[\s\S]|[^"\\\n])*"|'(?:\\[\s\S]|[^'\\\n])*'|`(?:\\[\s\S]|[^`\\])*`|\/\*[\s\S]*?\*\/|\/\/[^\n]*/g;
 
-/** `withAngles` counts the brackets of type arguments as well, which code has for other things, too. */
-export function isNestedTooDeeply(source: string, withAngles: boolean): boolean {
-  if (source.length <= DEEPEST) return false;
-  // Looked at twice only where brackets in texts may have been counted.
-  return isDeep(source, withAngles) && isDeep(source.replaceAll(NO_CODE, ''), withAngles);
+/** Why the parser must not be given a text; null where nothing is against it. `isDeclaration`: types, and no code. */
+export function tooDeepFor(source: string, isDeclaration: boolean): string | null {
+  if (source.length <= DEEPEST) return null;
+  if (elseChain(source) > DEEPEST) return 'too many conditions follow on one another';
+  // Looked at twice only where characters of texts may have been counted.
+  const kinds = isDeclaration ? TYPE_KINDS : CODE_KINDS;
+  return deepIn(source, kinds) ? deepIn(withoutTexts(source), kinds) : null;
 }
 
-function isDeep(source: string, withAngles: boolean): boolean {
+/** A text is one operand; what ends a line without an operator ends a chain. */
+function withoutTexts(source: string): string {
+  return source
+    .replaceAll(NO_CODE, (text) => (text.startsWith('/') ? ' ' : '0'))
+    .replaceAll(/(?<![-+*/%=<>!&|^~?:.(,[]\s{0,100})\n(?!\s{0,100}[-+*/%=<>&|^?:.)\],])/g, ';');
+}
+
+const [OPENING, CLOSING, OPERATOR, END] = [1, 2, 3, 4] as const;
+
+/** What each character of ASCII is here; all others are nothing. */
+function kindsOf(opening: string, closing: string): Uint8Array {
+  const kinds = new Uint8Array(128);
+  const all = [
+    ['+-*/%=?!~&|^', OPERATOR],
+    [';,', END],
+    [opening, OPENING],
+    [closing, CLOSING],
+  ] as const;
+  for (const [characters, kind] of all) for (const one of characters) kinds[one.charCodeAt(0)] = kind;
+  return kinds;
+}
+
+const CODE_KINDS = kindsOf('([{', ')]}');
+/** Brackets of type arguments count in declarations; code has them for other things, too. */
+const TYPE_KINDS = kindsOf('([{<', ')]}>');
+
+function deepIn(source: string, kinds: Uint8Array): string | null {
   let depth = 0;
+  let chain = 0;
   for (let at = 0; at < source.length; at += 1) {
     const code = source.charCodeAt(at);
-    // ( [ {
-    if (code === 40 || code === 91 || code === 123 || (withAngles && code === 60)) {
-      depth += 1;
-      if (depth > DEEPEST) return true;
-      // ) ] }
-    } else if (depth > 0 && (code === 41 || code === 93 || code === 125 || (withAngles && code === 62))) {
-      depth -= 1;
+    const kind = code < 128 ? kinds[code] : 0;
+    if (kind === 0) continue;
+    if (kind === OPERATOR) {
+      chain += 1;
+      if (chain > LONGEST_CHAIN) return 'too many operators follow on one another';
+      continue;
     }
+    if (kind === OPENING) {
+      depth += 1;
+      if (depth > DEEPEST) return 'brackets stand in one another too deeply';
+    } else if (kind === CLOSING && depth > 0) depth -= 1;
+    // Braces end a chain as `;` does; other brackets stand in one.
+    if (kind === END || code === 123 || code === 125) chain = 0;
   }
-  return false;
+  return null;
 }
+
+/** How many times `else` follows on one another without braces: each stands in the one before. */
+function elseChain(source: string): number {
+  let most = 0;
+  let length = 0;
+  let last = -1;
+  for (let at = source.indexOf('else'); at >= 0; at = source.indexOf('else', at + 4)) {
+    const isNear = last >= 0 && at - last < LONGEST_STATEMENT && !/[{}]/.test(source.slice(last, at));
+    length = isNear ? length + 1 : 1;
+    most = Math.max(most, length);
+    last = at;
+  }
+  return most;
+}
+
+/** A statement that is longer than this ends a chain of conditions for what is counted here. */
+const LONGEST_STATEMENT = 500;

@@ -11,7 +11,7 @@ import { classNode, entryOf, memberNode, placeOf } from './tree.js';
 
 /** Can a text hold such a class at all? */
 export const OLDER =
-  /\{\s*key:\s*["'][^"']+["'],\s*(?:value|get|set)\b|\.prototype\.[\w$]+\s*=\s*function\b|\b_?_inherits\w*\(|\b__extends\(/;
+  /\{\s*key:\s*["'][^"']+["'],\s*(?:value|get|set)\b|\.prototype\.[\w$]+\s*=\s*function\b|\b_?_inherits\w*\(|\b__extends\(|=\s?[\w$]+\.prototype[,;]/;
 
 /** The class that a call makes in this way, or null; of any other node, null. */
 export function olderClass(call: Ast.Node): Ast.Class | null {
@@ -20,11 +20,13 @@ export function olderClass(call: Ast.Node): Ast.Class | null {
   if (callee.type !== 'FunctionExpression' || !callee.body || callee.params.length > 1) return null;
   if (call.arguments.length > 1 || callee.async || callee.generator) return null;
   const parts = callee.body.body.flatMap(partsOf);
-  const name = parts.map(returnedName).findLast((one) => one !== null);
+  const returnedAs = parts.map(returnedName).findLast((one) => one !== null);
+  if (!returnedAs) return null;
+  const name = parts.map((one) => renamedIn(one, returnedAs)).find((one) => one !== null) ?? returnedAs;
   const builder = parts.find((one) => one.type === 'FunctionDeclaration' && one.id?.name === name);
-  if (!name || builder?.type !== 'FunctionDeclaration') return null;
+  if (builder?.type !== 'FunctionDeclaration') return null;
   const above = parts.map((one) => aboveIn(one, name)).find((one) => one !== null) ?? null;
-  const filling = new Filling(name);
+  const filling = new Filling(name, returnedAs);
   const others: Ast.Node[] = [];
   for (const part of parts) {
     if (part.type === 'ReturnStatement') {
@@ -54,6 +56,14 @@ function returnedName(part: Ast.Node): string | null {
   return first?.type === 'Identifier' ? first.name : null;
 }
 
+/** `Dial` in `made = Dial`, where minifiers write what a helper is given into its place. */
+function renamedIn(part: Ast.Node, name: string): string | null {
+  if (part.type !== 'AssignmentExpression' || part.operator !== '=') return null;
+  const { left, right } = part;
+  const isRenamed = left.type === 'Identifier' && left.name === name && right.type === 'Identifier';
+  return isRenamed ? right.name : null;
+}
+
 /** The class above in `inherit(Dial, Above)`. */
 function aboveIn(part: Ast.Node, name: string): Ast.Expression | null {
   if (part.type !== 'CallExpression' || part.arguments.length !== 2) return null;
@@ -76,26 +86,54 @@ class Filling {
   readonly members: { start: number }[] = [];
   /** Something was put on the prototype, or handed to a helper that does. */
   hasPrototype = false;
-  readonly #name: string;
+  readonly #names: ReadonlySet<string>;
   readonly #prototypes = new Set<string>();
+  readonly #lists = new Map<string, Ast.ArrayExpression>();
 
-  constructor(name: string) {
-    this.#name = name;
+  constructor(...names: readonly string[]) {
+    this.#names = new Set(names);
   }
 
   /** Takes in a part that fills the class; false for any other. */
   take(part: Ast.Node): boolean {
-    if (part.type === 'VariableDeclaration') return this.#takeAlias(part);
-    if (part.type === 'AssignmentExpression') return this.#takeAssignment(part);
+    if (part.type === 'VariableDeclaration') return this.#takeNames(part);
+    if (part.type === 'AssignmentExpression') return this.#takeName(part) || this.#takeAssignment(part);
+    if (part.type === 'LogicalExpression') return this.#takeListIfAny(part);
     return part.type === 'CallExpression' && (this.#takeLists(part) || this.#takeDescriptor(part));
   }
 
-  /** `var proto = Dial.prototype` */
-  #takeAlias({ declarations }: Ast.VariableDeclaration): boolean {
-    const [only] = declarations;
-    if (declarations.length !== 1 || only?.id.type !== 'Identifier' || !only.init) return false;
-    if (!this.#isPrototype(only.init)) return false;
-    this.#prototypes.add(only.id.name);
+  /** `var proto = Dial.prototype`, among names that get their values later */
+  #takeNames({ declarations }: Ast.VariableDeclaration): boolean {
+    let isTaken = false;
+    for (const { id, init } of declarations) {
+      const isPrototype = id.type === 'Identifier' && init && this.#isPrototype(init);
+      if (isPrototype) this.#prototypes.add(id.name);
+      if (init && !isPrototype) return false;
+      isTaken ||= Boolean(isPrototype);
+    }
+    return isTaken;
+  }
+
+  /** `made = Dial`, `list = [{ key: "name", value: function () {} }]` */
+  #takeName({ left, right }: Ast.AssignmentExpression): boolean {
+    if (left.type !== 'Identifier') return false;
+    if (right.type === 'ArrayExpression' && right.elements.some((one) => entryOf(one, 'key')))
+      this.#lists.set(left.name, right);
+    else return this.#names.has(left.name) && this.#isClass(right);
+    return true;
+  }
+
+  /** `(list = [{ key: "name", value: function () {} }]) && fill(Dial.prototype, list)`; on the class itself, too. */
+  #takeListIfAny({ operator, left, right }: Ast.LogicalExpression): boolean {
+    if (operator !== '&&' || right.type !== 'CallExpression' || right.arguments.length !== 2) return false;
+    const [holder, named] = right.arguments;
+    if (left.type === 'AssignmentExpression') this.#takeName(left);
+    const list = named?.type === 'Identifier' ? this.#lists.get(named.name) : undefined;
+    if (!holder || !list) return false;
+    const isStatic = this.#isClass(holder);
+    if (!isStatic && !this.#isPrototype(holder)) return false;
+    this.hasPrototype = true;
+    this.#describeAll(list, isStatic);
     return true;
   }
 
@@ -104,15 +142,17 @@ class Filling {
     const [first, ...lists] = args;
     if (!first || !this.#isClass(first) || !lists.some((one) => one.type === 'ArrayExpression')) return false;
     this.hasPrototype = true;
-    for (const [index, list] of lists.entries()) {
-      for (const entry of list.type === 'ArrayExpression' ? list.elements : []) {
-        if (entry?.type !== 'ObjectExpression') continue;
-        const key = entryOf(entry, 'key');
-        if (key?.type === 'Literal' && typeof key.value === 'string')
-          this.#describe(key.value, entry, index > 0);
-      }
-    }
+    for (const [index, list] of lists.entries())
+      if (list.type === 'ArrayExpression') this.#describeAll(list, index > 0);
     return true;
+  }
+
+  #describeAll({ elements }: Ast.ArrayExpression, isStatic: boolean): void {
+    for (const entry of elements) {
+      const key = entryOf(entry, 'key');
+      if (entry?.type !== 'ObjectExpression' || key?.type !== 'Literal') continue;
+      if (typeof key.value === 'string') this.#describe(key.value, entry, isStatic);
+    }
   }
 
   /** `Object.defineProperty(Dial.prototype, "name", { get: function () {} })` */
@@ -135,7 +175,10 @@ class Filling {
       return false;
     const { name } = left.property;
     if (this.#isClass(left.object) && name !== 'prototype') {
-      this.members.push(field(part, name, right, true));
+      const isMethod = right.type === 'FunctionExpression';
+      this.members.push(
+        isMethod ? method(part, name, right, 'method', true) : field(part, name, right, true),
+      );
       return true;
     }
     if (!this.#isPrototype(left.object) || right.type !== 'FunctionExpression') return false;
@@ -157,7 +200,7 @@ class Filling {
   }
 
   #isClass(node: Ast.Node): boolean {
-    return node.type === 'Identifier' && node.name === this.#name;
+    return node.type === 'Identifier' && this.#names.has(node.name);
   }
 
   #isPrototype(node: Ast.Node): boolean {
