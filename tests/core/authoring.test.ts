@@ -422,6 +422,34 @@ test('decorators that name their accessors, and reach the attribute through func
   ]);
 });
 
+test('decorators that are told among their options what to make of the text', () => {
+  const source = `const asText = (text) => String(text !== null && text !== void 0 ? text : '');
+    export const asFlag = (text) => text !== null && text !== 'false' && text !== '0';
+    function asNumber(text, otherwise) { if (text === 0) return 0; const value = +(text || NaN); return isNaN(value) ? otherwise : value; }
+    const asRatio = (text) => { const [wide, high] = text.split(':'); return wide / high; };
+    const attr = (config = {}) => (target, key) => {
+      function get() { const text = this.getAttribute(key); return (config.parse || asText)(text); }
+      function set(value) { this.setAttribute(key, value); }
+      Object.defineProperty(target, key, { get, set });
+    };
+    class Pier extends HTMLElement { @attr() deck; @attr({ parse: asFlag }) open; @attr({ parse: asNumber }) rows; @attr({ parse: asRatio }) plan; @attr({ parse: parseInt }) cols; }
+    customElements.define('pier-a', Pier);`;
+  const [pier] = surveyed({ 'a.ts': source }).contract.components;
+  const told = pier?.properties.map(({ name, type, attribute }) => [
+    name,
+    type.text,
+    attribute?.reads,
+    attribute?.readsFalse,
+  ]);
+  expect(told).toEqual([
+    ['deck', 'string', 'string', undefined],
+    ['open', 'boolean', 'boolean', true],
+    ['rows', 'number', 'number', undefined],
+    ['plan', 'unknown', 'custom', undefined],
+    ['cols', 'number', 'number', undefined],
+  ]);
+});
+
 rows('functions that add to the class they are given', [
   [
     'above the class, whatever is asked before, and above other mixins',

@@ -214,3 +214,22 @@ test('events by names that the class keeps in static members, also where a class
     ['quay-a', [['quay-opened', true, '{ deck: number }']]],
   ]);
 });
+
+test.each(['Pier', 'Quay'])(
+  'a class that has elements of its own, and others below it, whichever is told first: %s',
+  (first) => {
+    const source = `class Pier extends HTMLElement {
+    static table = ['deck'];
+    constructor() { super(); this.constructor.table.forEach((key) => Object.defineProperty(this, key, { get: () => 1, set: () => {} })); }
+  }
+  class Quay extends Pier { static table = ['berth']; }
+  const all = { Pier, Quay };
+  customElements.define('${first.toLowerCase()}-a', ${first});
+  customElements.define('${first === 'Pier' ? 'quay' : 'pier'}-b', ${first === 'Pier' ? 'Quay' : 'Pier'});`;
+    const told = surveyed({ 'a.js': source }).contract.components.map((one) => [
+      one.className,
+      one.properties.map((each) => each.name),
+    ]);
+    expect(Object.fromEntries(told as [string, string[]][])).toEqual({ Pier: ['deck'], Quay: ['berth'] });
+  },
+);

@@ -4,8 +4,9 @@
  */
 
 import { callableOf, staticMethodOf } from '../folding/callables.js';
+import { fold } from '../folding/fold.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { holderOf, isFunction, unwrap } from '../folding/functions.js';
+import { holderOf, isFunction, keyText, unwrap } from '../folding/functions.js';
 import { elementsOf } from '../folding/loops.js';
 import { heldBy } from '../folding/named.js';
 import { bindParameters, calledWith, withBlock, withLocals } from '../folding/scopes.js';
@@ -173,7 +174,8 @@ function visit(node: Ast.Node, scope: Scope, visiting: Visiting): void {
     case 'IfStatement':
       // Minifiers put the statements before it into the condition.
       if (node.test.type === 'SequenceExpression') steps(node.test);
-      steps(node.consequent, node.alternate);
+      if (!isThereAlready(node.test, scope, visiting)) steps(node.consequent);
+      steps(node.alternate);
       break;
     case 'LogicalExpression':
       steps(node.left, node.right);
@@ -195,6 +197,15 @@ function visit(node: Ast.Node, scope: Scope, visiting: Visiting): void {
       break;
     default:
   }
+}
+
+/** `!(name in TheClass.prototype)`, of a name that the class has itself. */
+function isThereAlready(test: Ast.Node, scope: Scope, { own, isClass }: Visiting): boolean {
+  const asked = test.type === 'UnaryExpression' && test.operator === '!' ? unwrap(test.argument) : null;
+  if (asked?.type !== 'BinaryExpression' || asked.operator !== 'in') return false;
+  if (!prototypeTest(isClass, scope)(asked.right)) return false;
+  const name = fold(asked.left, scope);
+  return own.body.body.some((one) => 'key' in one && !one.static && keyText(one.key) === name);
 }
 
 /** The scope of each round of a loop over a list that is written out; none where it cannot be told. */

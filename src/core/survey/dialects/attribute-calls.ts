@@ -5,13 +5,15 @@ import type { AttributeSeen } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
-import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { calledName, isFunction, localDeclarations } from '../folding/functions.js';
+import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
+import { calledName, isFunction, keyText, localDeclarations, unwrap } from '../folding/functions.js';
 import { calledWith, parameterNames } from '../folding/scopes.js';
+import { writtenMember, writtenObject } from '../folding/written.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
+import { type Reading, readingOf } from './converters.js';
 
 /** How an expression over an attribute's text turns it into a value. */
 export function readerOf(node: Ast.Node, valueName: string | null): AttributeReader {
@@ -35,8 +37,7 @@ export function readerOf(node: Ast.Node, valueName: string | null): AttributeRea
 function readerOfCall(node: Ast.CallExpression): AttributeReader | null {
   const { callee } = node;
   if (callee.type === 'Identifier') {
-    if (['Number', 'parseInt', 'parseFloat'].includes(callee.name)) return 'number';
-    return callee.name === 'Boolean' ? 'boolean' : callee.name === 'String' ? 'string' : 'custom';
+    return GLOBAL_READERS.get(callee.name) ?? 'custom';
   }
   if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') return null;
   const { name } = callee.property;
@@ -74,15 +75,20 @@ export function readByGetter(getter: Accessor): AttributeSeen[] {
     // Where the text is read as well, whether there is any is but asked before.
     const isPresence = method === 'hasAttribute' && !read.has(name);
     if (!isPresence && method !== 'getAttribute') return [];
-    const made = getterReader(node, calls) ?? (through && getterReader(through, [])) ?? 'string';
-    const reads = isPresence ? 'boolean' : made;
-    return [{ name, property, reads, reflects: true, observed: true, lasting: true, at: at(call) }];
+    const made = getterReader(node, calls, getter.scope) ?? (through && getterReader(through, [], null));
+    const reading = isPresence ? { reads: 'boolean' as const } : (made ?? { reads: 'string' as const });
+    return [{ name, property, ...reading, reflects: true, observed: true, lasting: true, at: at(call) }];
   });
 }
 
 /** What a function makes of the text that it reads, other than by calls that are known; null where that is nothing. */
-function getterReader(node: FunctionNode, known: readonly AttributeCall[]): AttributeReader | null {
+function getterReader(
+  node: FunctionNode,
+  known: readonly AttributeCall[],
+  scope: Scope | null,
+): Reading | null {
   let reader: AttributeReader | null = null;
+  let followed: Reading | null = null;
   const ofKnown = new Set<Ast.Node>(known.filter((one) => one.through !== null).map((one) => one.call));
   const isAboutText = textIn(node, ofKnown);
   const look = (inner: Ast.Node): boolean => {
@@ -97,16 +103,49 @@ function getterReader(node: FunctionNode, known: readonly AttributeCall[]): Attr
       !ofKnown.has(inner) &&
       calledName(inner.callee) !== 'hasAttribute' &&
       isAboutText(inner)
-    )
-      reader ??= readerOfCall(inner);
+    ) {
+      followed ??= scope && readingOfCall(inner, scope);
+      reader ??= followed?.reads ?? readerOfCall(inner);
+    }
     if (inner.type === 'UnaryExpression' && inner.operator === '+') reader ??= 'number';
     if (inner.type === 'BinaryExpression' && /^!==?$/.test(inner.operator) && isNull(inner.right))
       reader ??= 'boolean';
     return reader === null;
   };
   if (node.body) walk(node.body, look);
-  return reader === 'json' && givesText(node) ? 'custom' : reader;
+  if (followed) return followed;
+  return reader && { reads: reader === 'json' && givesText(node) ? 'custom' : reader };
 }
+
+/** What a function that is handed the text makes of it; null where it cannot be followed. */
+function readingOfCall({ callee }: Ast.CallExpression, scope: Scope): Reading | null {
+  const called = calledIn(callee, scope);
+  if (!called) return null;
+  const code = callableOf(called.node, called.scope);
+  if (code) return readingOf(code);
+  const reads = called.node === callee ? undefined : GLOBAL_READERS.get(calledName(called.node));
+  return reads ? { reads } : null;
+}
+
+/** What is called: as it is written, among options (`options.parse`), or in place of one that is left out there. */
+function calledIn(callee: Ast.Node, scope: Scope): Pick<Bound, 'node' | 'scope'> | null {
+  const node = unwrap(callee);
+  if (node.type === 'LogicalExpression' && node.operator !== '&&')
+    return calledIn(node.left, scope) ?? calledIn(node.right, scope);
+  if (node.type !== 'MemberExpression') return { node, scope };
+  const name = node.computed ? null : keyText(node.property);
+  const object = name === null ? null : writtenObject(node.object, scope);
+  return object && name !== null ? writtenMember(object, name) : null;
+}
+
+/** Functions of the language that read a text, where they are handed on by their names. */
+const GLOBAL_READERS: ReadonlyMap<string, AttributeReader> = new Map([
+  ['Number', 'number'],
+  ['parseInt', 'number'],
+  ['parseFloat', 'number'],
+  ['Boolean', 'boolean'],
+  ['String', 'string'],
+]);
 
 /**
  * Tells whether a call in a function is about the text that it reads: handed it, or one of the variables that hold

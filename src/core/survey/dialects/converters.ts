@@ -7,7 +7,7 @@ import type { Folded } from '../folding/folded.js';
 import { isFoldedObject } from '../folding/folded.js';
 import type { Callable } from '../folding/functions.js';
 
-type Reading = Omit<ReadAttribute, 'name'>;
+export type Reading = Omit<ReadAttribute, 'name'>;
 
 /**
  * How what options have under `converter` reads a text: a function, or an object with one. Null where it only writes,
@@ -22,7 +22,7 @@ export function readingBy(converter: Folded | undefined): Reading | null {
 }
 
 /** What the function makes of some texts tells how it reads any. */
-function readingOf(code: Callable | null): Reading {
+export function readingOf(code: Callable | null): Reading {
   if (!code) return { reads: 'custom' };
   const made = (text: string | null) => foldCalled(code, [text]);
   const [none, empty, no, word, digit] = [null, '', 'false', 'north', '3'].map(made);
@@ -30,5 +30,7 @@ function readingOf(code: Callable | null): Reading {
   if (isFlag && no === true) return { reads: 'boolean' };
   if (isFlag && no === false) return { reads: 'boolean', readsFalse: true };
   if (word === 'north' && digit === '3' && no === 'false' && empty === '') return { reads: 'string' };
-  return digit === 3 && Number.isNaN(word) ? { reads: 'number' } : { reads: 'custom' };
+  // Of what is no number, some make nothing at all.
+  const isNumber = digit === 3 && (Number.isNaN(word) || word === undefined || word === null);
+  return isNumber ? { reads: 'number' } : { reads: 'custom' };
 }

@@ -131,6 +131,7 @@ const CONSTANTS = new WeakMap<Ast.Node, Folded>();
 
 function foldName(name: string, scope: Scope, depth: number): Folded {
   if (name === 'undefined') return undefined;
+  if (name === 'NaN') return Number.NaN;
   const bound = scope.bindings?.get(name);
   if (bound) return 'value' in bound ? bound.value : fold(bound.node, bound.scope, depth + 1);
   const found = scope.graph.find(name, scope.module);

@@ -10,7 +10,7 @@ export function foldUnary(operator: string, value: Folded): Folded {
   if (operator === 'typeof') return typeOfFolded(value);
   if (operator === '!') return isObjectLike(value) ? false : !value;
   if (operator === '-' && typeof value === 'number') return -value;
-  if (operator === '+' && typeof value === 'number') return value;
+  if (operator === '+' && !isObjectLike(value)) return Number(value);
   return UNKNOWN;
 }
 
@@ -92,5 +92,6 @@ export function foldConversion(name: string, value: Folded): Folded {
   if (typeof value !== 'string' && typeof value !== 'number') return null;
   if (name === 'String') return String(value);
   if (name === 'Number') return Number(value);
+  if (name === 'isNaN') return Number.isNaN(Number(value));
   return name === 'parseFloat' ? Number.parseFloat(String(value)) : null;
 }
