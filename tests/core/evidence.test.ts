@@ -35,6 +35,12 @@ test.each<[string, string[], string[], string[]]>([
     ['dist/kit.min.js'],
     ['dist/kit.min.js', 'dist/test.js'],
   ],
+  [
+    'builds for developing with the package',
+    ['a.js', 'a.dev.js', 'b.dev.js', 'c-dev.js', 'c.js'],
+    ['a.js'],
+    ['a.dev.js'],
+  ],
   ['a module beside the same for older loaders', ['dist/a.js', 'dist/a.mjs'], [], ['dist/a.js']],
   [
     'what is made of the source in JavaScript that the package is entered by',

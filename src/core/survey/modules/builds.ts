@@ -19,6 +19,8 @@ const OTHER_FILES =
 /** Words that elements are called by, too: the files of a build are there without the word. */
 const WORDED_FILE = /-(?:system|legacy|ssr|global)(?=(?:\.(?:entry|esm))?\.[cm]?jsx?$)/i;
 const WORDED_FOLDER = /(?:^|\/)legacy\//i;
+/** A build for developing with the package, where the same file is there without the word. */
+const DEVELOPMENT_FILE = /\.(?:dev|development)(?=\.[cm]?jsx?$)/i;
 /** Pages, demos and tests come last: what they register is never taken for the package's own. */
 const ASIDE =
   /(?:^|\/)_{0,2}(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?|playground|site|website)_{0,2}(?:\/|$)/i;
@@ -58,6 +60,7 @@ export function sortBuilds(
     one === forOlderLoaders ||
     isNamedOther(one) ||
     worded.has(one) ||
+    (DEVELOPMENT_FILE.test(one) && all.has(one.replace(DEVELOPMENT_FILE, ''))) ||
     twins.has(topFolder(one)) ||
     hasModule(one) ||
     hasMinified(one);
@@ -158,6 +161,8 @@ function topFolder(file: string): string {
 export function namesOfBuilds(files: readonly string[], kept: readonly string[] = []): string[] {
   const folders = new Set(kept.map(topFolder));
   const names = files.map((file) => {
+    const word = DEVELOPMENT_FILE.exec(file);
+    if (word) return `*${file.slice(word.index)}`;
     const folder = [OTHER_FOLDERS, NOT_OFFERED, WORDED_FOLDER, SOURCE_FOLDER]
       .map((one) => one.exec(file))
       .find((one) => one !== null);
