@@ -151,7 +151,9 @@ async function askPage(
     return true;
   };
   if (!(await each('load', asked)) || !(await each('register', calls))) return null;
-  const left = (await step<string[]>('tags', foreign)).filter((tag) => !seen.has(tag));
+  const left = (await step<string[]>('tags', { foreign, claimed: [...links.keys()] })).filter(
+    (tag) => !seen.has(tag),
+  );
   const groups = [
     ...slices(
       left.filter((tag) => !alone.has(tag)),

@@ -132,6 +132,36 @@ test('a package that passes on the elements of others is asked for those, which 
   ]);
 });
 
+test('elements that other packages register on the way are not told; accessors that come with elements are', async () => {
+  const cwd = folder({
+    'node_modules/kit/package.json':
+      '{ "name": "kit", "version": "1.0.0", "type": "module", "main": "i.js" }',
+    'node_modules/kit/i.js': `import 'gull-a';
+      class P extends HTMLElement {
+        constructor() {
+          super();
+          for (const key of ['deck', 'berth']) Object.defineProperty(this, key, { get: () => 1, set: () => {} });
+          Object.defineProperty(this, 'tide' + Math.trunc(0.5), { get: () => 1 });
+          if (!('plan' in P.prototype)) Reflect.defineProperty(P.prototype, 'pl' + 'an', { get: () => 1 });
+        }
+      }
+      customElements.define('pier-a', P);`,
+    'node_modules/gull-a/package.json':
+      '{ "name": "gull-a", "version": "1.0.0", "type": "module", "main": "g.js" }',
+    'node_modules/gull-a/g.js':
+      "import { define } from './d.js'; define('gull-a', class extends HTMLElement {});",
+    'node_modules/gull-a/d.js': 'export const define = (tag, made) => customElements.define(tag, made);',
+  });
+  const { components } = json<Live>(await suvet(['survey', 'npm:kit', '--live', '--json'], cwd));
+  expect(components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`))).toEqual([
+    'pier-a agrees',
+    'deck agrees',
+    'berth agrees',
+    'plan live-only',
+    'tide0 live-only',
+  ]);
+});
+
 test('however many elements there are, each is asked', async () => {
   const many = Array.from({ length: 30 }, (_, index) => [
     `el/berth-${index}.js`,

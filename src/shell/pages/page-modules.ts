@@ -1,9 +1,11 @@
 /** Bundles the modules of a component package for a browser page, each as an entry, with what they share in common. */
 
 import { readFileSync } from 'node:fs';
-import { join, relative, sep } from 'node:path';
-import type { BuildFailure, Loader, Message, Plugin } from 'esbuild';
+import { dirname, join, relative, sep } from 'node:path';
+import type { BuildFailure, Loader, Message, OnLoadResult, Plugin } from 'esbuild';
 import { build } from 'esbuild';
+import { RUNNING_FOREIGN } from '../../core/survey/live/seen.js';
+import { mayRegister } from '../../core/survey/registering/registrations.js';
 import { missingError } from '../files/error.js';
 
 export interface PageModules {
@@ -139,9 +141,27 @@ function pageModules(root: string, foreign: readonly string[], broken: ReadonlyM
         if (message !== undefined)
           return { contents: `throw new SyntaxError(${JSON.stringify(message)});`, loader: 'js' };
         if (args.with.type === 'css') return { contents: sheetModule(args.path), loader: 'js' };
-        return null;
+        return markedModule(args.path, root);
       });
     },
+  };
+}
+
+/**
+ * A module that may register elements says whose it is while it runs: modules run one after the other, each as a whole.
+ * Null for what needs no mark.
+ */
+function markedModule(path: string, root: string): OnLoadResult | null {
+  if (!/\.m?js$/.test(path)) return null;
+  const text = readFileSync(path, 'utf8');
+  if (!mayRegister(text) || !/^\s*(?:import|export)\b|[;}]\s*(?:import|export)\b/m.test(text)) return null;
+  const way = relative(root, path).split(sep);
+  const isForeign = way.includes('..') || way.includes('node_modules');
+  const mark = (value: boolean) => `globalThis.${RUNNING_FOREIGN} = ${value};`;
+  return {
+    contents: `${mark(isForeign)}${text}\n;${mark(false)}`,
+    loader: 'js',
+    resolveDir: dirname(path),
   };
 }
 

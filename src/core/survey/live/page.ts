@@ -7,6 +7,7 @@ import {
   type AskedLink,
   type HeldValues,
   type ReadTexts,
+  RUNNING_FOREIGN,
   type SeenComponent,
   type SeenMember,
   type SeenModule,
@@ -17,6 +18,8 @@ interface Defined {
   tag: string;
   class: CustomElementConstructor;
   extendsTag: string | null;
+  /** A module of another package did it. */
+  isForeign: boolean;
 }
 
 /** What is asked of an element; one that is stuck, for the reason that is given, is not made. */
@@ -33,7 +36,8 @@ const closedRoots = new WeakMap<Element, ShadowRoot>();
 const define = customElements.define.bind(customElements);
 customElements.define = (tag, made, options) => {
   define(tag, made, options);
-  defined.push({ tag, class: made, extendsTag: options?.extends ?? null });
+  const isForeign = Reflect.get(globalThis, RUNNING_FOREIGN) === true;
+  defined.push({ tag, class: made, extendsTag: options?.extends ?? null, isForeign });
 };
 const attach = Element.prototype.attachShadow;
 Element.prototype.attachShadow = function attachShadow(init) {
@@ -74,14 +78,17 @@ const STEPS = {
     return failed;
   },
   /**
-   * The tags that were registered for classes of the material. `foreign` is a module that exports what the material
-   * imports from other packages; that comes last, since the material may hold another build of the same elements.
+   * The tags that the material registered, or that are `claimed` to be its own, for classes of its own. `foreign` is a
+   * module that exports what it imports from other packages; that comes last, since it may hold another build of the same
+   * elements.
    */
-  async tags(foreign: string): Promise<string[]> {
+  async tags({ foreign, claimed }: { foreign: string; claimed: readonly string[] }): Promise<string[]> {
     const registered = defined.length;
     outside = await foreignClasses(foreign);
     defined.length = registered;
-    return defined.filter((one) => !outside.has(one.class)).map((one) => one.tag);
+    return defined
+      .filter((one) => !outside.has(one.class) && (!one.isForeign || claimed.includes(one.tag)))
+      .map((one) => one.tag);
   },
   /** Looks at elements side by side: each is waited for. */
   async look(asked: readonly Look[]): Promise<SeenComponent[]> {
@@ -157,6 +164,8 @@ async function look(one: Defined, { links, stuck }: Look): Promise<SeenComponent
   const accessors = new Map<string, SeenMember>();
   const methods = new Set<string>();
   const elsewhere = new Set<string>();
+  // Some classes make their accessors when the first element is made.
+  if (stuck === null) attempt(() => fresh(one), null);
   for (const layer of chainOf(one.class)) {
     const { prototype } = layer as { prototype: object };
     if (outside.has(layer)) {

@@ -9,6 +9,9 @@ export interface SeenMember {
 /** Values that a literal can stand for, by the property's name. */
 export type HeldValues = Record<string, string>;
 
+/** The global that is true in a page while a module of another package than the material's runs. */
+export const RUNNING_FOREIGN = 'suvetRunningForeign';
+
 /** An attribute and the property that it drives. */
 export interface AskedLink {
   attribute: string;
