@@ -671,3 +671,15 @@ test('how a class below reads an attribute takes the place of how the one above 
     'low: boolean @low/boolean/false <Above',
   ]);
 });
+
+test('a table of another class, which spreads those of the mixins that it is made with, one over the other', () => {
+  const source = `import { LitElement } from 'lit';
+    const Tinted = (Above) => class extends Above { static get properties() { return { ...super.properties, tint: { type: String } }; } };
+    const Sized = (Above) => class extends Above { static get properties() { return { ...super.properties, size: { type: Number } }; } };
+    class Base extends Sized(Tinted(LitElement)) {}
+    class Pier extends Base { static get properties() { return { ...super.properties, deck: { type: Boolean } }; } }
+    class Quay extends LitElement { static get properties() { return { ...super.properties, ...Pier.properties, berth: { type: String } }; } }
+    customElements.define('quay-a', Quay);`;
+  const [quay] = surveyed({ 'a.js': source }).contract.components;
+  expect(quay?.properties.map((one) => one.name).sort()).toEqual(['berth', 'deck', 'size', 'tint']);
+});

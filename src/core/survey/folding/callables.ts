@@ -113,10 +113,21 @@ export function classAbove({ node, scope }: ClassPlace): ClassPlace | null {
   const known = isOnlyOne ? ABOVE.get(node) : undefined;
   if (known !== undefined) return known;
   const { superClass } = node;
-  const mixed = superClass?.type === 'CallExpression' ? classMade(superClass, scope) : null;
+  const mixed = superClass && mixedIn(superClass, scope);
   const above = mixed ?? (superClass ? classNamed(superClass, scope) : null);
   if (isOnlyOne) ABOVE.set(node, above);
   return above;
+}
+
+/** The class that an expression leads to where it is a call of a mixin, or a parameter that was given one. */
+function mixedIn(expression: Ast.Node, scope: Scope): ClassPlace | null {
+  let [node, place] = [unwrap(expression), scope];
+  for (let count = 0; node.type === 'Identifier' && count < DEEPEST; count += 1) {
+    const bound = place.bindings?.get(node.name);
+    if (!bound || 'value' in bound) return null;
+    [node, place] = [unwrap(bound.node), bound.scope];
+  }
+  return node.type === 'CallExpression' ? classMade(node, place) : null;
 }
 
 /** The class that a call of a mixin makes. */
