@@ -41,7 +41,7 @@ export function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, t
     known ??= contextOf(layer, chain, graph, { tag, asked: false });
     return known;
   };
-  const declared = readDeclared(layer, chain, context, tag);
+  const declared = readDeclared(layer, context, tag);
   const idle = idleIn(layer, chain);
   const all = readEvents(declared, context, tag, []);
   // Most of what is overridden sends nothing: what was read for others serves this component as well.
@@ -67,12 +67,7 @@ export function withElementsAbove(chain: ClassChain, graph: ModuleGraph, tag: st
 
 function isElement(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string): boolean {
   if (layer.own || layer.built || makesProperties(layer.node)) return false;
-  const { found } = readDeclared(
-    layer,
-    chain,
-    () => contextOf(layer, chain, graph, { tag, asked: false }),
-    tag,
-  );
+  const { found } = readDeclared(layer, () => contextOf(layer, chain, graph, { tag, asked: false }), tag);
   return found.some(
     ({ attributes = [], properties = [] }) =>
       attributes.some((one) => one.observed) ||
@@ -85,18 +80,11 @@ function isElement(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: str
 const DECLARED = new WeakMap<Layer['node'], Map<string, Declared>>();
 
 /** A mixin given other options makes another class. */
-function readDeclared(
-  layer: Layer,
-  chain: ClassChain,
-  contextOfLayer: () => LayerContext,
-  tag: string,
-): Declared {
+function readDeclared(layer: Layer, contextOfLayer: () => LayerContext, tag: string): Declared {
   const { own, exported, made } = layer;
   const ways = [
     own ? 'own' : '',
     exported ? 'exported' : '',
-    // The class that elements are made of is asked for what those above it leave to it.
-    chain.layers[0] === layer ? 'first' : '',
     made ? `${made.scope.module.path}:${made.node.start}` : '',
   ];
   const key = [writtenKey(layer), ...ways].join(' ');

@@ -250,30 +250,13 @@ function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' 
   return found;
 }
 
-/**
- * A class renders to the element itself where its `createRenderRoot` returns that. One further up may leave the choice to
- * what a class below it says of itself.
- */
-function rendersToItself({ layer, chain, graph, scope }: LayerContext): Pick<LayerEvidence, 'root'> {
-  const own = renderRootIn(layer);
-  if (own) return returnsThis(own, scope) ? { root: 'none' } : {};
-  const above = chain.layers[0] === layer ? chain.layers.find((one) => renderRootIn(one)) : undefined;
-  const inherited = above && renderRootIn(above);
-  if (!above || !inherited || !asksItsClass(inherited, above)) return {};
-  const held = { ...scopeOf(above, chain, graph), ...staticOf(scope) };
-  return returnsThis(inherited, held) ? { root: 'none' } : {};
-}
-
-function renderRootIn({ node }: Layer): Ast.Function | null {
-  for (const member of node.body.body) {
-    const isIt = member.type === 'MethodDefinition' && keyText(member.key) === 'createRenderRoot';
-    if (isIt) return member.value;
+/** A class renders to the element itself where its `createRenderRoot` returns that, for what its class says of itself. */
+function rendersToItself({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root'> {
+  for (const member of layer.node.body.body) {
+    if (member.type !== 'MethodDefinition' || keyText(member.key) !== 'createRenderRoot') continue;
+    return returnsThis(member.value, scope) ? { root: 'none' } : {};
   }
-  return null;
-}
-
-function asksItsClass({ start, end }: Ast.Function, { module }: Layer): boolean {
-  return /\.constructor\b/.test(module.source.slice(start, end));
+  return {};
 }
 
 /** What a scope knows of the static members of the class that elements are made of. */

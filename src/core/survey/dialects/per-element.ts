@@ -3,14 +3,11 @@
  * in a loop over a table that each class has of its own, or that the class was made with.
  */
 
-import { scopeOf } from '../classes/classes.js';
 import type { Layer } from '../classes/layers.js';
 import type { AttributeSeen, Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
-import { placeIn } from '../evidence/evidence.js';
 import { isDefineProperty } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
-import type { Scope } from '../folding/functions.js';
 import { roundsOf } from '../folding/rounds.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -22,16 +19,7 @@ import { heldAtFirst } from './initial.js';
 export const perElement: Dialect = {
   name: 'per-element',
   read(context) {
-    const { layer, chain, graph, scope } = context;
-    // The tables are those of the class that elements are made of; classes above it are read again for each.
-    if (chain.layers[0] !== layer) return {};
-    const { own, ownMethod } = scope;
-    const held = own && ownMethod ? { own, ownMethod } : {};
-    const found = chain.layers.flatMap((one) =>
-      definitionsIn(one).flatMap((definition) =>
-        definedBy(definition, { ...scopeOf(one, chain, graph), ...held }, one, context),
-      ),
-    );
+    const found = definitionsIn(context.layer).flatMap((one) => definedBy(one, context));
     return {
       properties: found.map((one) => one.property),
       attributes: found.flatMap((one) => one.attributes),
@@ -70,13 +58,11 @@ function definitionsIn({ node, module }: Layer): Definition[] {
 
 function definedBy(
   { member, call, key, descriptor }: Definition,
-  scope: Scope,
-  layer: Layer,
-  { layer: first, at }: LayerContext,
+  { layer, scope, at }: LayerContext,
 ): { property: PropertyEvidence; attributes: AttributeSeen[] }[] {
   // What another package's class defines by a name of its own is its business; by others' names it is theirs.
   if (key.type === 'Literal' && !layer.own) return [];
-  const place = layer.own ? placeIn(layer.module, call) : at(first.node);
+  const place = at(call);
   return roundsOf(member.value, call, scope).flatMap((round) => {
     const name = asString(fold(key, round));
     const made = { node: descriptor, scope: round };
