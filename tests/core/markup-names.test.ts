@@ -1,5 +1,7 @@
 /** Names of slots and parts that templates leave to conditions, tables and other classes. */
+import { expect, test } from 'vitest';
 import { rows } from '../support/markup-rows.js';
+import { componentIn } from '../support/memory.js';
 
 rows('names that depend on conditions', [
   ['a slot', 'render(o) { return html`<slot name="${o ? "deck" : "hold"}"></slot>`; }', 'deck hold |  |  | '],
@@ -84,3 +86,17 @@ rows('decorators that say where children go', [
   ],
   ['one of another kind', '@slotChanged() rows; @querySlot() header;', ' |  |  | '],
 ]);
+
+test('slots by a member of an object that conditions give another name', () => {
+  const source = `class Pier extends HTMLElement {
+    render() {
+      const shown = { 'slot-name': this.calm ? 'info' : 'hint', icon: null };
+      const plain = { name: this.calm ? 'low' : 'high' };
+      if (this.wrong) { shown['slot-name'] = 'error'; shown.icon = 1; } else if (this.close) { shown['slot-name'] = 'warning'; }
+      return html\`<slot name="\${shown['slot-name']}"></slot><slot name="\${plain.name}"></slot>\`;
+    }
+  }
+  customElements.define('pier-a', Pier);`;
+  const slots = componentIn(source).slots.map((one) => one.name);
+  expect(slots.sort()).toEqual(['error', 'high', 'hint', 'info', 'low', 'warning']);
+});
