@@ -14,6 +14,7 @@ import type {
 import { isMadeByCalls, namesOfClass } from '../classes/class-names.js';
 import { scopeOf } from '../classes/classes.js';
 import type { ClassChain, Layer } from '../classes/layers.js';
+import { makesProperties } from '../classes/layers.js';
 import type { ElementAsked, Scope } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
@@ -141,7 +142,8 @@ export function contextOf(
 ): LayerContext {
   const [first = layer] = chain.layers;
   const { own, ownMethod } = scopeOf(first, chain, graph);
-  const made = own && ownMethod ? { made: { own, ownMethod } } : {};
+  // A class that makes the properties of all is read once for all: what it asks their classes for, dialects know.
+  const made = own && ownMethod && !makesProperties(layer.node) ? { made: { own, ownMethod } } : {};
   return {
     layer,
     chain,

@@ -130,8 +130,20 @@ function mixedIn(expression: Ast.Node, scope: Scope): ClassPlace | null {
   return node.type === 'CallExpression' ? classMade(node, place) : null;
 }
 
+const MADE = new WeakMap<Ast.CallExpression, ClassPlace | null>();
+
 /** The class that a call of a mixin makes. */
 function classMade(call: Ast.CallExpression, scope: Scope): ClassPlace | null {
+  // Inside a function it may be another one at each call.
+  const isOnlyOne = !scope.bindings || scope.bindings.size === 0;
+  const known = isOnlyOne ? MADE.get(call) : undefined;
+  if (known !== undefined) return known;
+  const place = madeBy(call, scope);
+  if (isOnlyOne) MADE.set(call, place);
+  return place;
+}
+
+function madeBy(call: Ast.CallExpression, scope: Scope): ClassPlace | null {
   const made = callableOf(call.callee, scope);
   const result = made && returned(made.node);
   if (!result) return null;
