@@ -14,8 +14,8 @@ import type {
 import { isMadeByCalls, namesOfClass } from '../classes/class-names.js';
 import { scopeOf } from '../classes/classes.js';
 import type { ClassChain, Layer } from '../classes/layers.js';
-import { makesProperties } from '../classes/layers.js';
 import type { ElementAsked, Scope } from '../folding/functions.js';
+import { staticMethod } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Doc } from '../types/docs.js';
@@ -142,8 +142,9 @@ export function contextOf(
 ): LayerContext {
   const [first = layer] = chain.layers;
   const { own, ownMethod } = scopeOf(first, chain, graph);
-  // A class that makes the properties of all is read once for all: what it asks their classes for, dialects know.
-  const made = own && ownMethod && !makesProperties(layer.node) ? { made: { own, ownMethod } } : {};
+  // A class that makes declared properties is read once for all: what it asks their classes for, dialects know.
+  const isForAll = staticMethod(layer.node, 'createProperty') !== null;
+  const made = own && ownMethod && !isForAll ? { made: { own, ownMethod } } : {};
   return {
     layer,
     chain,
