@@ -171,7 +171,7 @@ function readEvents(
  * and events take their names from that.
  */
 function isOfOne({ scope }: LayerContext, events: readonly ContractEvent[], tag: string): boolean {
-  if (scope.element?.madeAsked) return true;
+  if (scope.element?.staticsAsked) return true;
   return scope.element?.asked === true && events.some(({ name }) => isNamedAfter(name, tag));
 }
 

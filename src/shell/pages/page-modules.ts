@@ -7,6 +7,7 @@ import { build } from 'esbuild';
 import { RUNNING_FOREIGN } from '../../core/survey/live/seen.js';
 import { mayRegister } from '../../core/survey/registering/registrations.js';
 import { missingError } from '../files/error.js';
+import { realPath } from '../files/files.js';
 
 export interface PageModules {
   /** Every script, by the path under which the page loads it. */
@@ -155,7 +156,7 @@ function markedModule(path: string, root: string): OnLoadResult | null {
   if (!/\.m?js$/.test(path)) return null;
   const text = readFileSync(path, 'utf8');
   if (!mayRegister(text) || !/^\s*(?:import|export)\b|[;}]\s*(?:import|export)\b/m.test(text)) return null;
-  const way = relative(root, path).split(sep);
+  const way = relative(realPath(root), path).split(sep);
   const isForeign = way.includes('..') || way.includes('node_modules');
   const mark = (value: boolean) => `globalThis.${RUNNING_FOREIGN} = ${value};`;
   return {

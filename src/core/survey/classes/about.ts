@@ -7,7 +7,7 @@ import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { holderOf, isFunction, keyText, unwrap } from '../folding/functions.js';
-import { elementsOf } from '../folding/loops.js';
+import { loopVariable, roundsOver } from '../folding/loops.js';
 import { heldBy } from '../folding/named.js';
 import { bindParameters, calledWith, withBlock, withLocals } from '../folding/scopes.js';
 import type { ModuleGraph } from '../modules/modules.js';
@@ -184,8 +184,8 @@ function visit(node: Ast.Node, scope: Scope, visiting: Visiting): void {
       steps(node.object);
       break;
     case 'ForOfStatement': {
-      const pattern = node.left.type === 'VariableDeclaration' ? node.left.declarations[0]?.id : null;
-      for (const round of roundsOf(node.right, pattern, node.body, scope)) visit(node.body, round, visiting);
+      for (const round of roundsOver(node.right, loopVariable(node), node.body, scope))
+        visit(node.body, round, visiting);
       break;
     }
     case 'AssignmentExpression':
@@ -208,17 +208,6 @@ function isThereAlready(test: Ast.Node, scope: Scope, { own, isClass }: Visiting
   return own.body.body.some((one) => 'key' in one && !one.static && keyText(one.key) === name);
 }
 
-/** The scope of each round of a loop over a list that is written out; none where it cannot be told. */
-function roundsOf(
-  list: Ast.Node,
-  pattern: Ast.Node | null | undefined,
-  body: Ast.Node,
-  scope: Scope,
-): Scope[] {
-  const rounds = pattern ? elementsOf(list, pattern, scope) : null;
-  return (rounds ?? []).map((bindings) => withBlock(scope, bindings, body));
-}
-
 function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): void {
   const { own, isClass, found, depth, graph } = visiting;
   found.push({ node, scope, isClass, isPrototype: prototypeTest(isClass, scope) });
@@ -236,7 +225,7 @@ function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): 
   ) {
     const [parameter] = first.params;
     if (callee.property.name !== 'forEach' || !first.body) return;
-    for (const round of roundsOf(callee.object, parameter, first.body, scope))
+    for (const round of roundsOver(callee.object, parameter, first.body, scope))
       visit(first.body, round, visiting);
     return;
   }

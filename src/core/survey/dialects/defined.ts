@@ -9,8 +9,8 @@ import { unwrap } from '../folding/functions.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName } from '../types/docs.js';
-import { accessorsIn, readByDescriptor, typeRead } from './descriptors.js';
-import { heldAtFirst } from './initial.js';
+import type { Described } from './descriptors.js';
+import { accessorOf } from './descriptors.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 
 export const defined: Dialect = {
@@ -90,33 +90,19 @@ function keyNode(key: Ast.Node): Ast.Node {
     : key;
 }
 
+/** What a call gives a prototype; null where it is no accessor of a name that is known. */
 function accessor(
   key: Ast.Node,
   descriptor: Ast.Node,
   scope: Scope,
   call: Ast.Node,
-  context: LayerContext,
-): { property: PropertyEvidence; attributes: AttributeSeen[] } | null {
-  const name = asString(fold(key, scope));
-  const object = unwrap(descriptor);
-  if (name === null || object.type !== 'ObjectExpression') return null;
-  const { gets, sets } = accessorsIn({ node: object, scope });
-  if (!gets && !sets) return null;
+  { layer, at }: LayerContext,
+): Described | null {
+  const node = unwrap(descriptor);
+  const made = node.type === 'ObjectExpression' ? accessorOf(key, { node, scope }, at(call)) : null;
   // A function that makes a class, and accessors of the names it is given, makes them for whoever gave the names.
-  const isGiven = context.layer.bindings.size > 0 && unwrap(key).type !== 'Literal';
-  const at = context.at(call);
-  const attributes = readByDescriptor(name, { node: object, scope }, at);
-  const type = typeRead(attributes[0]?.reads);
-  const property: PropertyEvidence = {
-    name,
-    ...(type ? { type } : {}),
-    ...heldAtFirst(key, scope),
-    origin: isGiven ? 'declared' : 'member',
-    writable: sets,
-    internal: isInnerName(name),
-    words: { at },
-  };
-  return { property, attributes };
+  const isGiven = layer.bindings.size > 0 && unwrap(key).type !== 'Literal';
+  return made && isGiven ? { ...made, property: { ...made.property, origin: 'declared' } } : made;
 }
 
 /** `TheClass.createProperty('name', { attribute: 'a-b' })`, whatever the call is named. */

@@ -1,17 +1,21 @@
-/** Descriptors that functions make, as decorators of a project's own hand them to `Object.defineProperty`. */
+/**
+ * Descriptors, as they are handed to `Object.defineProperty`: those that functions make, and what they say of a property.
+ */
 
 import type { AttributeReader, TypeInfo } from '../../contract/types.js';
-import type { AttributeSeen } from '../evidence/evidence.js';
+import type { AttributeSeen, PropertyEvidence } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
-import { UNKNOWN } from '../folding/folded.js';
+import { asString, UNKNOWN } from '../folding/folded.js';
 import type { Callable, Scope } from '../folding/functions.js';
 import { isFunction, unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
+import { isInnerName } from '../types/docs.js';
 import { keyword } from '../types/types.js';
 import { readByGetter } from './attribute-calls.js';
+import { typeOfConstructors } from './options.js';
 
 /** A descriptor that is written out, and what the names in it stand for. */
 export interface Descriptor {
@@ -81,13 +85,51 @@ function addResults(statements: readonly Ast.Node[], scope: Scope, results: Ast.
   return false;
 }
 
-/** What a descriptor has of an accessor; what it gives `undefined` is not there. */
-export function accessorsIn({ node, scope }: Descriptor): { gets: boolean; sets: boolean } {
-  const has = (name: string) => {
-    const given = entryOf(node, name);
+/** A property that a descriptor makes, and the attributes that its value lives in. */
+export interface Described {
+  property: PropertyEvidence;
+  attributes: AttributeSeen[];
+}
+
+/** What `define(holder, key, descriptor)` makes, where that is an accessor and the name is known; else null. */
+export function accessorOf(key: Ast.Node, { node, scope }: Descriptor, at: string): Described | null {
+  const name = asString(fold(key, scope));
+  // What is given as `undefined` is not there.
+  const has = (part: string) => {
+    const given = entryOf(node, part);
     return given !== null && fold(given, scope) !== undefined;
   };
-  return { gets: has('get'), sets: has('set') };
+  const sets = has('set');
+  if (name === null || !(sets || has('get'))) return null;
+  const attributes = readByDescriptor(name, { node, scope }, at);
+  const type = typeRead(attributes[0]?.reads);
+  const property: PropertyEvidence = {
+    name,
+    origin: 'member',
+    ...(type ? { type } : {}),
+    ...heldAtFirst(key, scope),
+    writable: sets,
+    internal: isInnerName(name),
+    words: { at },
+  };
+  return { property, attributes };
+}
+
+/**
+ * What a table that names properties says of one: `for (const name of Object.keys(TABLE))`. It holds what they have at
+ * first, or the constructors of their types.
+ */
+function heldAtFirst(
+  key: Ast.Node,
+  { bindings }: Scope,
+): Pick<PropertyEvidence, 'type' | 'default' | 'reads'> {
+  const held = key.type === 'Identifier' ? bindings?.get(key.name)?.holds : undefined;
+  const kind = typeof held;
+  if (kind !== 'string' && kind !== 'number' && kind !== 'boolean') {
+    const type = typeOfConstructors(held);
+    return type ? { type } : {};
+  }
+  return { type: keyword(kind), default: JSON.stringify(held), reads: kind };
 }
 
 /** The attributes that the accessors of a descriptor keep the property's value in. */

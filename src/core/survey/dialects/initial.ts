@@ -4,14 +4,10 @@
  */
 
 import type { Layer } from '../classes/layers.js';
-import type { PropertyEvidence } from '../evidence/evidence.js';
 import { allFieldsSet } from '../folding/fields.js';
-import type { Scope } from '../folding/functions.js';
 import { localDeclarations, returned, unwrap } from '../folding/functions.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { keyword } from '../types/types.js';
-import { typeOfConstructors } from './options.js';
 
 /** The value that an initialiser gives, or null when it gives none. */
 export function initialOf(value: Ast.Node, layer: Layer): Ast.Node | null {
@@ -65,21 +61,4 @@ export function initialBehind(getter: Ast.Function, layer: Layer): Ast.Node | nu
 function onlyDecorated(value: Ast.Node, layer: Layer): Ast.Node | null {
   const initial = initialOf(value, layer);
   return initial === value ? null : initial;
-}
-
-/**
- * What a table that names properties says of one: `for (const name of Object.keys(TABLE))`. It holds what they have at
- * first, or the constructors of their types.
- */
-export function heldAtFirst(
-  key: Ast.Node,
-  { bindings }: Scope,
-): Pick<PropertyEvidence, 'type' | 'default' | 'reads'> {
-  const held = key.type === 'Identifier' ? bindings?.get(key.name)?.holds : undefined;
-  const kind = typeof held;
-  if (kind !== 'string' && kind !== 'number' && kind !== 'boolean') {
-    const type = typeOfConstructors(held);
-    return type ? { type } : {};
-  }
-  return { type: keyword(kind), default: JSON.stringify(held), reads: kind };
 }

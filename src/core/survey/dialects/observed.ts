@@ -13,9 +13,9 @@ import { fold, foldStaticMember, scopeBefore } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { asString, isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
-import { isFunction, keyText, staticValue } from '../folding/functions.js';
+import { isFunction, keyText, staticsOf, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
-import { roundsOf } from '../folding/rounds.js';
+import { runsOf } from '../folding/runs.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -107,7 +107,7 @@ function listedFor({ layer, chain, scope, graph, at }: LayerContext): AttributeS
   const list = foldStaticMember(
     holder.node,
     'observedAttributes',
-    { ...scopeOf(holder, chain, graph), ...staticOf(scope) },
+    { ...scopeOf(holder, chain, graph), ...staticsOf(scope) },
     0,
   );
   const names = Array.isArray(list) ? list : [];
@@ -259,11 +259,6 @@ function rendersToItself({ layer, scope }: LayerContext): Pick<LayerEvidence, 'r
   return {};
 }
 
-/** What a scope knows of the static members of the class that elements are made of. */
-function staticOf({ own, ownMethod }: Scope): Pick<Scope, 'own' | 'ownMethod'> {
-  return own && ownMethod ? { own, ownMethod } : {};
-}
-
 function returnsThis(node: Ast.Function, scope: Scope): boolean {
   const returned: Ast.Node[] = [];
   if (node.body) {
@@ -277,5 +272,5 @@ function returnsThis(node: Ast.Function, scope: Scope): boolean {
     if (one.type !== 'ConditionalExpression' || test === UNKNOWN) return one;
     return test ? one.consequent : one.alternate;
   });
-  return ways.some((one) => isThis(one) && roundsOf(node, one, scope).length > 0);
+  return ways.some((one) => isThis(one) && runsOf(node, one, scope).length > 0);
 }

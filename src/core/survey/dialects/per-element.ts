@@ -4,17 +4,14 @@
  */
 
 import type { Layer } from '../classes/layers.js';
-import type { AttributeSeen, Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
+import type { Dialect, LayerContext } from '../evidence/evidence.js';
 import { isDefineProperty } from '../folding/fields.js';
-import { fold } from '../folding/fold.js';
-import { asString } from '../folding/folded.js';
-import { roundsOf } from '../folding/rounds.js';
+import { runsOf } from '../folding/runs.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf, isThis } from '../syntax/tree.js';
-import { isInnerName } from '../types/docs.js';
-import { accessorsIn, readByDescriptor, typeRead } from './descriptors.js';
-import { heldAtFirst } from './initial.js';
+import type { Described } from './descriptors.js';
+import { accessorOf } from './descriptors.js';
 
 export const perElement: Dialect = {
   name: 'per-element',
@@ -56,39 +53,20 @@ function definitionsIn({ node, module }: Layer): Definition[] {
   return found;
 }
 
-function definedBy(
-  { member, call, key, descriptor }: Definition,
-  { layer, scope, at }: LayerContext,
-): { property: PropertyEvidence; attributes: AttributeSeen[] }[] {
+function definedBy({ member, call, key, descriptor }: Definition, { layer, scope, at }: LayerContext) {
   // What another package's class defines by a name of its own is its business; by others' names it is theirs.
   if (key.type === 'Literal' && !layer.own) return [];
-  const place = at(call);
-  return roundsOf(member.value, call, scope).flatMap((round) => {
-    const name = asString(fold(key, round));
-    const made = { node: descriptor, scope: round };
-    const { gets, sets } = accessorsIn(made);
-    if (name === null || (!gets && !sets)) return [];
-    const attributes = readByDescriptor(name, made, place);
-    const type = typeRead(attributes[0]?.reads);
-    const property: PropertyEvidence = {
-      name,
-      ...(type ? { type } : {}),
-      ...heldAtFirst(key, round),
-      origin: 'declared',
-      made: 'accessor',
-      writable: sets,
-      internal: isInnerName(name),
-      ...(isTakenOver(call, member, layer.module.source) ? { adopted: true as const } : {}),
-      words: { at: place },
-    };
-    return [{ property, attributes }];
+  const adopted = isTakenOver(key, member.value, call, layer) ? { adopted: true as const } : {};
+  return runsOf(member.value, call, scope).flatMap((run): Described[] => {
+    const made = accessorOf(key, { node: descriptor, scope: run }, at(call));
+    if (!made) return [];
+    return [{ ...made, property: { ...made.property, origin: 'declared', made: 'accessor', ...adopted } }];
   });
 }
 
-/** Is what the element held under the name before read, in the function or the loop that defines it anew? */
-function isTakenOver(call: Ast.CallExpression, { value }: Ast.MethodDefinition, source: string): boolean {
-  const [, key, descriptor] = call.arguments;
-  if (key?.type !== 'Identifier' || !descriptor) return false;
-  const before = source.slice(value.start, call.start);
-  return before.includes(`this[${key.name}]`);
+/** Is what the element held under the name before read, in the function that defines it anew? */
+function isTakenOver(key: Ast.Node, around: Ast.Node, call: Ast.Node, { module }: Layer): boolean {
+  return (
+    key.type === 'Identifier' && module.source.slice(around.start, call.start).includes(`this[${key.name}]`)
+  );
 }

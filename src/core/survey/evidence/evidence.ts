@@ -15,7 +15,7 @@ import { isMadeByCalls, namesOfClass } from '../classes/class-names.js';
 import { scopeOf } from '../classes/classes.js';
 import type { ClassChain, Layer } from '../classes/layers.js';
 import type { ElementAsked, Scope } from '../folding/functions.js';
-import { staticMethod } from '../folding/functions.js';
+import { staticMethod, staticsOf } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Doc } from '../types/docs.js';
@@ -140,20 +140,29 @@ export function contextOf(
   graph: ModuleGraph,
   element?: ElementAsked,
 ): LayerContext {
-  const [first = layer] = chain.layers;
-  const { own, ownMethod } = scopeOf(first, chain, graph);
-  // A class that makes declared properties is read once for all: what it asks their classes for, dialects know.
-  const isForAll = staticMethod(layer.node, 'createProperty') !== null;
-  const made = own && ownMethod && !isForAll ? { made: { own, ownMethod } } : {};
   return {
     layer,
     chain,
     graph,
-    scope: { ...scopeOf(layer, chain, graph), ...(element ? { element: { ...element, ...made } } : {}) },
+    scope: {
+      ...scopeOf(layer, chain, graph),
+      ...(element ? { element: { ...element, ...staticsFor(layer, chain, graph) } } : {}),
+    },
     declared: layer.own ? declaredClass(layer, graph) : null,
     at: (node) => placeIn(layer.module, node),
     doc: (node) => docOf(node, layer.module),
   };
+}
+
+/**
+ * The static members of the class that elements are made of, for what a class of its chain asks them for. One that makes
+ * declared properties is read once for all: what it asks for, dialects know.
+ */
+function staticsFor(layer: Layer, chain: ClassChain, graph: ModuleGraph): Pick<ElementAsked, 'statics'> {
+  const isForAll = staticMethod(layer.node, 'createProperty') !== null;
+  const [first = layer] = chain.layers;
+  const statics = isForAll ? null : staticsOf(scopeOf(first, chain, graph));
+  return statics ? { statics } : {};
 }
 
 /** `file:line` of a node, as contracts give places. */

@@ -4,23 +4,22 @@ import type { Ast } from '../syntax/parse.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Scope } from './functions.js';
-import { givenLater } from './given-later.js';
 import { heldText } from './held.js';
+import { memberValues } from './member-values.js';
 
 const MOST = 16;
 const DEEPEST = 6;
 
 /** Every string the expression may be worth as far as the source tells; empty when it tells nothing. */
 export function alternatives(node: Ast.Node, scope: Scope, depth = 0): string[] {
-  const given = node.type === 'MemberExpression' ? givenLater(node, scope.module.program) : null;
-  if (given && depth <= DEEPEST)
-    return [...new Set(given.flatMap((one) => alternatives(one, scope, depth + 1)))].slice(0, MOST);
+  const inner = (next: Ast.Node) => alternatives(next, scope, depth + 1);
+  const given = node.type === 'MemberExpression' ? memberValues(node, scope.module.program) : null;
+  if (given && depth <= DEEPEST) return [...new Set(given.flatMap(inner))].slice(0, MOST);
   // What a condition is worth in one call of a function, it need not be in another.
   const depends = node.type === 'ConditionalExpression' || node.type === 'TemplateLiteral';
   const value = depends ? null : asString(fold(node, scope));
   if (value !== null) return [value];
   if (depth > DEEPEST) return [];
-  const inner = (next: Ast.Node) => alternatives(next, scope, depth + 1);
   switch (node.type) {
     case 'ConditionalExpression':
       return [...new Set([...inner(node.consequent), ...inner(node.alternate)])].slice(0, MOST);

@@ -5,8 +5,16 @@ import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
-import type { Callable, FunctionNode, Scope } from './functions.js';
-import { isFunction, keyText, localDeclarations, returned, staticMethod, unwrap } from './functions.js';
+import type { Callable, FunctionNode, Scope, Statics } from './functions.js';
+import {
+  isFunction,
+  keyText,
+  localDeclarations,
+  returned,
+  staticMethod,
+  staticsOf,
+  unwrap,
+} from './functions.js';
 import { calledWith, withLocals } from './scopes.js';
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
@@ -77,22 +85,20 @@ export function ownMethodOf(expression: Ast.Node, scope: Scope): Callable | null
   const node = unwrap(expression);
   if (node.type !== 'MemberExpression' || node.computed) return null;
   const name = keyText(node.property);
-  const { own, ownMethod } = ownClass(node.object, scope) ?? {};
-  const method = name === null ? null : (ownMethod?.(name) ?? null);
+  const statics = name === null ? null : ownClass(node.object, scope);
+  const method = statics && name !== null ? statics.ownMethod(name) : null;
   // `this` stays the class that it is called on.
-  return method && own && ownMethod
-    ? { node: method.node, scope: { ...method.scope, own, ownMethod, asClass: true } }
-    : null;
+  return method && { node: method.node, scope: { ...method.scope, ...statics, asClass: true } };
 }
 
 /** The static members of the class that an expression stands for: `this` in a static member, `this.constructor` in others. */
-export function ownClass(node: Ast.Node, scope: Scope): Pick<Scope, 'own' | 'ownMethod'> | null {
-  if (node.type === 'ThisExpression') return scope.asClass ? scope : null;
+export function ownClass(node: Ast.Node, scope: Scope): Statics | null {
+  if (node.type === 'ThisExpression') return scope.asClass ? staticsOf(scope) : null;
   if (node.type !== 'MemberExpression' || scope.asClass || node.object.type !== 'ThisExpression') return null;
   if (node.computed || keyText(node.property) !== 'constructor') return null;
-  if (!scope.element?.made) return scope;
-  scope.element.madeAsked = true;
-  return scope.element.made;
+  if (!scope.element?.statics) return staticsOf(scope);
+  scope.element.staticsAsked = true;
+  return scope.element.statics;
 }
 
 /** A class and, one after the other, those above it, as far as they are named; also those that mixins on the way make. */

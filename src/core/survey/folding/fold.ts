@@ -31,16 +31,7 @@ import {
   isRaw,
   SPREADING,
 } from './literals.js';
-import {
-  ARRAY_CALLS,
-  foldArrayCall,
-  foldArrayMethod,
-  foldKindText,
-  foldObjectCall,
-  foldTest,
-  foldTextMethod,
-  isKindText,
-} from './methods.js';
+import { foldArrayMethod, foldBuiltInCall, foldObjectCall, foldTextMethod } from './methods.js';
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
 import { calledWith, calledWithValues } from './scopes.js';
@@ -185,8 +176,8 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
         (scope.own && scope.asClass ? own : UNKNOWN)
       );
     }
-    const made = node.object.type === 'MemberExpression' ? ownClass(node.object, scope) : null;
-    if (made?.own) return made.own(name, depth + 1);
+    const statics = node.object.type === 'MemberExpression' ? ownClass(node.object, scope) : null;
+    if (statics) return statics.own(name, depth + 1);
     if (node.object.type === 'Identifier') {
       // `Base.x` in a class that extends Base, which may be what a mixin is applied to, is `super.x`.
       if (isExtended(node.object.name, scope)) return scope.above?.(name, depth + 1) ?? UNKNOWN;
@@ -313,15 +304,9 @@ function foldMethodCall(
 ): Folded | null {
   const { object } = callee;
   const call = (index: number) => callbackOf(args[index], scope, depth);
-  if (object.type === 'Identifier' && !scope.module.declarations.has(object.name)) {
-    if (object.name === 'Object') return foldObjectCall(method, args.map(inner));
-    if (object.name === 'Array' && ARRAY_CALLS.includes(method))
-      return foldArrayCall(method, args.map(inner), call(1));
-  }
-  const [first] = args;
-  if (object.type === 'Literal' && 'regex' in object)
-    return method === 'test' && first ? foldTest(object, inner(first)) : UNKNOWN;
-  if (method === 'call' && first && isKindText(object)) return foldKindText(inner(first));
+  const isDeclared = object.type === 'Identifier' && scope.module.declarations.has(object.name);
+  const builtIn = isDeclared ? null : foldBuiltInCall(object, method, args, inner, call);
+  if (builtIn !== null) return builtIn;
   const receiver = inner(object);
   if (typeof receiver === 'string') {
     const written = args.map((one) => constantBehind(one, scope));

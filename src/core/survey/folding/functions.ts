@@ -33,8 +33,16 @@ export interface ElementAsked {
   tag: string;
   asked: boolean;
   /** What `this.constructor` has: the class that the element is made of, as against the one that the code stands in. */
-  made?: Pick<Scope, 'own' | 'ownMethod'>;
-  madeAsked?: boolean;
+  statics?: Statics;
+  staticsAsked?: boolean;
+}
+
+/** The static members of a class, in a scope that asks for them. */
+export type Statics = Required<Pick<Scope, 'own' | 'ownMethod'>>;
+
+/** That part of a scope; null where it stands in no class. */
+export function staticsOf({ own, ownMethod }: Scope): Statics | null {
+  return own && ownMethod ? { own, ownMethod } : null;
 }
 
 /** What a scope knows of the class that an expression stands in. */

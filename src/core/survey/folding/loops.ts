@@ -6,6 +6,7 @@ import { isFoldedObject, UNKNOWN } from './folded.js';
 import type { Bound, Scope } from './functions.js';
 import { boundTo, unwrap } from './functions.js';
 import { topLevelValue } from './named.js';
+import { withBlock } from './scopes.js';
 import { writtenObject } from './written.js';
 
 const MOST_ROUNDS = 1_000;
@@ -17,6 +18,33 @@ export function elementsOf(list: Ast.Node, pattern: Ast.Node, scope: Scope): Map
   const items = itemsOf(list, scope, 0);
   if (!items || items.length > MOST_ROUNDS) return null;
   return items.map((item) => bound(pattern, item, scope));
+}
+
+/** The scope of each round of a loop over `list`; none where it cannot be told what that holds. */
+export function roundsOver(
+  list: Ast.Node,
+  pattern: Ast.Node | null | undefined,
+  body: Ast.Node,
+  scope: Scope,
+): Scope[] {
+  const rounds = pattern ? elementsOf(list, pattern, scope) : null;
+  return (rounds ?? []).map((bindings) => withBlock(scope, bindings, body));
+}
+
+/** The scope of each round of a loop over the names in an object; none where it cannot be told which these are. */
+export function roundsOverNames(
+  object: Ast.Node,
+  pattern: Ast.Node | null | undefined,
+  body: Ast.Node,
+  scope: Scope,
+): Scope[] {
+  if (!pattern) return [];
+  return (namesIn(object, scope) ?? []).map((item) => withBlock(scope, bound(pattern, item, scope), body));
+}
+
+/** The variable of a loop: declared there, or before it. */
+export function loopVariable({ left }: Ast.ForOfStatement | Ast.ForInStatement): Ast.Node | undefined {
+  return left.type === 'VariableDeclaration' ? left.declarations[0]?.id : left;
 }
 
 function itemsOf(list: Ast.Node, scope: Scope, depth: number): Bound[] | null {

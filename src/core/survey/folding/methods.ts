@@ -40,10 +40,10 @@ export function foldObjectCall(method: string, args: readonly Folded[]): Folded 
 const LONGEST_SEARCHED = 300;
 
 /** The methods of `Array` itself that are followed. */
-export const ARRAY_CALLS = ['from', 'of', 'isArray'];
+const ARRAY_CALLS = ['from', 'of', 'isArray'];
 
 /** `Array.from(list)`, `Array.from(list, each)`, `Array.of(...)`, `Array.isArray(value)`. */
-export function foldArrayCall(method: string, args: readonly Folded[], each: Callback): Folded {
+function foldArrayCall(method: string, args: readonly Folded[], each: Callback): Folded {
   const [first = UNKNOWN] = args;
   if (method === 'of') return [...args];
   if (method === 'isArray') return isArray(first);
@@ -58,7 +58,7 @@ function isArray(value: Folded): Folded {
 }
 
 /** `Object.prototype.toString`, `{}.toString` */
-export function isKindText(node: Ast.Node): boolean {
+function isKindText(node: Ast.Node): boolean {
   if (node.type !== 'MemberExpression' || node.property.type !== 'Identifier') return false;
   if (node.property.name !== 'toString') return false;
   const { object } = node;
@@ -70,16 +70,40 @@ export function isKindText(node: Ast.Node): boolean {
   );
 }
 
-/** `Object.prototype.toString.call(value)`, as code asks for lists. */
-export function foldKindText(value: Folded): Folded {
-  const isList = isArray(value);
-  if (isList === UNKNOWN) return UNKNOWN;
-  if (isList) return '[object Array]';
-  return isFoldedObject(value) ? '[object Object]' : '[object of another kind]';
+/** What `Object.prototype.toString.call(value)` gives (ECMA-262, 20.1.3.6), as code asks for lists. */
+function kindText(value: Folded): Folded {
+  if (isConstructor(value)) return '[object Function]';
+  if (value === UNKNOWN || isReference(value)) return UNKNOWN;
+  if (Array.isArray(value)) return '[object Array]';
+  const kind = value === null ? 'null' : typeof value;
+  return `[object ${kind.charAt(0).toUpperCase()}${kind.slice(1)}]`;
+}
+
+/**
+ * A call of the language's own, on what is no folded value: `Object.keys(...)`, `Array.from(...)`, `/pattern/.test(text)`,
+ * `{}.toString.call(value)`; null for any other.
+ */
+export function foldBuiltInCall(
+  object: Ast.Node,
+  method: string,
+  args: readonly Ast.Node[],
+  inner: (node: Ast.Node) => Folded,
+  callback: (index: number) => Callback,
+): Folded {
+  const [first] = args;
+  if (object.type === 'Identifier') {
+    if (object.name === 'Object') return foldObjectCall(method, args.map(inner));
+    const isFollowed = object.name === 'Array' && ARRAY_CALLS.includes(method);
+    return isFollowed ? foldArrayCall(method, args.map(inner), callback(1)) : null;
+  }
+  if (!first) return null;
+  if (object.type === 'Literal' && 'regex' in object)
+    return method === 'test' ? testOf(object, inner(first)) : null;
+  return method === 'call' && isKindText(object) ? kindText(inner(first)) : null;
 }
 
 /** `/pattern/.test(text)` */
-export function foldTest(pattern: Ast.Node, text: Folded): Folded {
+function testOf(pattern: Ast.Node, text: Folded): Folded {
   const compiled = patternOf(pattern);
   return compiled && typeof text === 'string' && text.length <= LONGEST_SEARCHED
     ? compiled.test(text)

@@ -182,8 +182,9 @@ async function look(one: Defined, { links, stuck }: Look): Promise<SeenComponent
     }
   }
   const names = [...accessors.keys(), ...elsewhere];
-  const instance = stuck === null ? await instanceOf(one, names) : { ...nothingSeen(), error: stuck };
-  for (const member of instance.perElement)
+  const { perElement, ...instance } =
+    stuck === null ? await instanceOf(one, names) : { ...nothingSeen(), error: stuck };
+  for (const member of perElement)
     if (!accessors.has(member.name) && !elsewhere.has(member.name)) accessors.set(member.name, member);
   return {
     tag: one.tag,
@@ -195,12 +196,7 @@ async function look(one: Defined, { links, stuck }: Look): Promise<SeenComponent
     elsewhere: [...elsewhere],
     methods: [...methods],
     state: attempt(() => stateOf(one.class), []),
-    fields: instance.fields,
-    held: instance.held,
-    root: instance.root,
-    slots: instance.slots,
-    parts: instance.parts,
-    error: instance.error,
+    ...instance,
     reads: instance.error === null ? readsOf(one, links) : {},
   };
 }

@@ -7,7 +7,7 @@ export type * as Ast from 'oxc-parser';
 export type { Comment, Node, Program } from 'oxc-parser';
 
 import { isDeclaration } from './file-names.js';
-import { tooDeepFor } from './nesting.js';
+import { whyTooDeep } from './nesting.js';
 
 export interface Parsed {
   program: Program;
@@ -22,7 +22,7 @@ export interface Parsed {
  */
 export function parseModule(path: string, source: string): Parsed {
   const lang = languageOf(path);
-  const message = tooDeepFor(source, lang === 'dts');
+  const message = whyTooDeep(source, lang === 'dts');
   if (message !== null)
     return { program: emptyProgram(lang), comments: [], errors: [{ message, start: 0, end: 0 }] };
   const result = parseSync(path, source, { lang, sourceType: 'module', preserveParens: false });
@@ -53,7 +53,7 @@ const emptyProgram = (lang: ReturnType<typeof languageOf>) =>
 
 /** Parses a type as it stands in a doc comment, or null when it is no TypeScript type. */
 export function parseType(text: string): { node: Node; source: string } | null {
-  if (tooDeepFor(text, true) !== null) return null;
+  if (whyTooDeep(text, true) !== null) return null;
   const source = `type T = ${text};`;
   const result = parseSync('type.ts', source, { lang: 'ts', sourceType: 'module', preserveParens: false });
   if (result.errors.length > 0) return null;

@@ -4,10 +4,10 @@ import type { Ast } from '../syntax/parse.js';
 import { childrenOf } from '../syntax/parse.js';
 import { fold } from './fold.js';
 import type { Folded } from './folded.js';
-import { isFoldedObject, isObjectLike, UNKNOWN } from './folded.js';
-import type { Bound, FunctionNode, Scope } from './functions.js';
-import { boundTo, isFunction } from './functions.js';
-import { elementsOf } from './loops.js';
+import { isObjectLike, UNKNOWN } from './folded.js';
+import type { FunctionNode, Scope } from './functions.js';
+import { isFunction } from './functions.js';
+import { loopVariable, roundsOver, roundsOverNames } from './loops.js';
 import { withBlock, withLocals } from './scopes.js';
 
 /** More names than any table has, and more rounds of loops one in the other than are followed. */
@@ -17,18 +17,18 @@ const MOST = 1_000;
  * What is known where a node of a function runs, for each of its runs: in loops once a round. None where a condition on
  * the way is not met, or nobody knows what a loop runs over.
  */
-export function roundsOf(root: FunctionNode, target: Ast.Node, scope: Scope): Scope[] {
-  let rounds: Scope[] = [withLocals(scope, [root])];
+export function runsOf(root: FunctionNode, target: Ast.Node, scope: Scope): Scope[] {
+  let runs: Scope[] = [withLocals(scope, [root])];
   let node: Ast.Node = root;
   while (node !== target) {
     const next: Ast.Node | undefined = childrenOf(node).find(
       (one) => one.start <= target.start && target.end <= one.end,
     );
     if (!next) return [];
-    rounds = rounds.flatMap((one) => enter(node, next, one)).slice(0, MOST);
+    runs = runs.flatMap((one) => enter(node, next, one)).slice(0, MOST);
     node = next;
   }
-  return rounds;
+  return runs;
 }
 
 /** What is known in one part of a node, where its other parts lead there. */
@@ -36,16 +36,15 @@ function enter(node: Ast.Node, next: Ast.Node, scope: Scope): Scope[] {
   const where = (test: Ast.Node, isMet: boolean) => (mayBe(fold(test, scope), isMet) ? [scope] : []);
   switch (node.type) {
     case 'ForInStatement':
-      return next === node.body ? keysOf(node, scope) : [scope];
+      return next === node.body ? roundsOverNames(node.right, loopVariable(node), next, scope) : [scope];
     case 'ForOfStatement':
-      return next === node.body ? each(node.right, patternOf(node.left), scope) : [scope];
+      return next === node.body ? roundsOver(node.right, loopVariable(node), next, scope) : [scope];
     case 'CallExpression': {
       const { callee } = node;
       const isLoop =
         callee.type === 'MemberExpression' && 'name' in callee.property && callee.property.name === 'forEach';
-      if (!isFunction(next) || next !== node.arguments[0] || !isLoop) return [scope];
-      const [parameter] = next.params;
-      return each(callee.object, parameter ?? null, scope);
+      if (!isFunction(next) || next !== node.arguments[0] || !isLoop || !next.body) return [scope];
+      return roundsOver(callee.object, next.params[0], next.body, scope);
     }
     case 'IfStatement':
     case 'ConditionalExpression':
@@ -76,24 +75,4 @@ function mayGoOn(statement: Ast.Node, scope: Scope): boolean {
   const [only] = consequent.type === 'BlockStatement' ? consequent.body.slice(-1) : [consequent];
   const isEnd = only?.type === 'ContinueStatement' || only?.type === 'ReturnStatement';
   return !isEnd || mayBe(fold(statement.test, scope), false);
-}
-
-function patternOf(left: Ast.Node): Ast.Node | null {
-  return left.type === 'VariableDeclaration' ? (left.declarations[0]?.id ?? null) : left;
-}
-
-function each(list: Ast.Node, pattern: Ast.Node | null, scope: Scope): Scope[] {
-  const rounds = pattern ? elementsOf(list, pattern, scope) : null;
-  return (rounds ?? []).map((bindings) => withBlock(scope, bindings, list));
-}
-
-/** The rounds of a loop over the keys of an object, each with what it holds under its key. */
-function keysOf({ left, right }: Ast.ForInStatement, scope: Scope): Scope[] {
-  const pattern = patternOf(left);
-  const object = fold(right, scope);
-  if (pattern?.type !== 'Identifier' || !isFoldedObject(object)) return [];
-  return [...object.object].map(([name, holds]) => {
-    const bound: Bound = { ...boundTo(name, scope), holds };
-    return withBlock(scope, new Map([[pattern.name, bound]]), right);
-  });
 }

@@ -12,7 +12,7 @@ import type { FunctionNode } from './functions.js';
 import { keyText, localDeclarations } from './functions.js';
 
 /** The expressions that such a member is given, that of the object first; null for any other member. */
-export function givenLater(node: Ast.MemberExpression, program: Ast.Program): Ast.Node[] | null {
+export function memberValues(node: Ast.MemberExpression, program: Ast.Program): Ast.Node[] | null {
   const key = memberKey(node);
   if (node.object.type !== 'Identifier' || key === null) return null;
   const { name } = node.object;
