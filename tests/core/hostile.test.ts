@@ -462,6 +462,10 @@ test.each([
   ['arrows', `${'a => '.repeat(20_000)}1`, 'operators'],
   ['assignments over several lines', `${'a =\n'.repeat(30_000)}1`, 'operators'],
   ['choices', `${'a ? b : '.repeat(30_000)}1`, 'operators'],
+  ['words', `${'new '.repeat(60_000)}b`, 'operators'],
+  ['classes over several lines', `${'class extends\n  '.repeat(20_000)}b`, 'operators'],
+  ['labels', `0; ${many(60_000, (at) => `a${at}:`)};`, 'operators'],
+  ['loops', `0; ${'for (;;) '.repeat(60_000)};`, 'statements'],
   ['conditions', `0; ${'if (a) b; else '.repeat(120_000)} c`, 'conditions'],
 ])('chains that the parser would end the process for: %s', (_, chain, what) => {
   const { contract, findings } = surveyed({
