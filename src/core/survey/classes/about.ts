@@ -241,7 +241,7 @@ function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): 
   if (callee.type === 'MemberExpression' && isClass(callee.object)) {
     // In a static method that is called on the class, `this` stands for it.
     const method = staticMethodOf(callee, scope);
-    if (!method?.node.body || !graph.isOwn(method.scope.module)) return;
+    if (!method?.node.body || isElsewhere(method.scope, scope, graph)) return;
     const bindings = calledWith(method, node.arguments, scope);
     const inner = withBlock({ ...method.scope, bindings }, new Map(), method.node.body);
     visit(method.node.body, inner, { ...visiting, isClass: isThis, depth: depth + 1 });
@@ -251,9 +251,15 @@ function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): 
   if (at < 0 || (callee.type !== 'Identifier' && callee.type !== 'MemberExpression')) return;
   const called = callableOf(callee, scope);
   const parameter = called?.node.params[at];
-  if (!called?.node.body || parameter?.type !== 'Identifier' || !graph.isOwn(called.scope.module)) return;
+  if (!called?.node.body || parameter?.type !== 'Identifier' || isElsewhere(called.scope, scope, graph))
+    return;
   const bindings = calledWith(called, node.arguments, scope);
   visitGiven(called.node, parameter.name, { ...called.scope, bindings }, { ...visiting, depth: depth + 1 });
+}
+
+/** Code of another package, which the surveyed code calls: what a base class calls stands beside it. */
+function isElsewhere(called: Scope, caller: Scope, graph: ModuleGraph): boolean {
+  return !graph.isOwn(called.module) && graph.isOwn(caller.module);
 }
 
 /** What a function does to the class that it is given by the name of a parameter. */

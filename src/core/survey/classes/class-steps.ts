@@ -12,6 +12,7 @@ import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isClass } from './layers.js';
+import { reduced } from './reductions.js';
 
 /** Steps after which a class counts as lost. */
 export const LONGEST = 400;
@@ -156,6 +157,8 @@ function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGra
  */
 function followCall(node: Ast.CallExpression, scope: Scope, graph: ModuleGraph): Step | null {
   const callee = unwrap(node.callee);
+  const put = reduced(node, scope);
+  if (put) return { node: put.node, scope: put.scope, name: null };
   const made = callableOf(callee, scope) ?? staticMethodOf(callee, scope);
   if (made) {
     const bindings = calledWith(made, node.arguments, scope);

@@ -178,16 +178,19 @@ export function writtenKey({ bindings, node: { superClass } }: Layer): string {
 
 /** The places of the values that an expression hands on. */
 function writtenAt({ node, scope }: Bound, depth = 0): string[] {
-  if (node.type === 'Literal' || node.type === 'ObjectExpression' || isClass(node))
-    return [`${scope.module.path}:${node.start}`];
+  const place = `${scope.module.path}:${node.start}`;
+  if (node.type === 'Literal' || node.type === 'ObjectExpression' || isClass(node)) return [place];
   if (depth > MOST_HANDS) return [];
   if (node.type === 'ArrayExpression')
     return node.elements.flatMap((one) => (one ? writtenAt({ node: one, scope }, depth + 1) : []));
   // What is worked out inside a function may come from any of its arguments.
   const bound = scope.bindings?.get(node.type === 'Identifier' ? node.name : 'arguments');
   if (bound) return writtenAt(bound, depth + 1);
-  const given = node.type === 'Identifier' ? classNamed(node, scope) : null;
-  return given ? [`${given.scope.module.path}:${given.node.start}`] : [];
+  if (node.type !== 'Identifier') return [place];
+  const given = classNamed(node, scope);
+  if (given) return [`${given.scope.module.path}:${given.node.start}`];
+  const found = scope.graph.find(node.name, scope.module);
+  return found ? [`${found.module.path}:${found.name}`] : [];
 }
 
 /** So often a value is handed on from one function to the next. */

@@ -15,7 +15,7 @@ import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword } from '../types/types.js';
 import { readByGetter } from './attribute-calls.js';
-import { typeOfConstructors } from './options.js';
+import { isOptions, readOptions, typeOfConstructors, withNamedType } from './options.js';
 
 /** A descriptor that is written out, and what the names in it stand for. */
 export interface Descriptor {
@@ -103,33 +103,53 @@ export function accessorOf(key: Ast.Node, { node, scope }: Descriptor, at: strin
   if (name === null || !(sets || has('get'))) return null;
   const attributes = readByDescriptor(name, { node, scope }, at);
   const type = typeRead(attributes[0]?.reads);
+  const said = saidOf(name, key, scope, at);
   const property: PropertyEvidence = {
     name,
     origin: 'member',
     ...(type ? { type } : {}),
-    ...heldAtFirst(key, scope),
+    ...said.property,
     writable: sets,
     internal: isInnerName(name),
     words: { at },
   };
-  return { property, attributes };
+  return { property, attributes: [...attributes, ...said.attributes] };
 }
 
 /**
  * What a table that names properties says of one: `for (const name of Object.keys(TABLE))`. It holds what they have at
- * first, or the constructors of their types.
+ * first, the constructors of their types, or options for each; the attribute that these name is one if it is observed.
  */
-function heldAtFirst(
+function saidOf(
+  name: string,
   key: Ast.Node,
   { bindings }: Scope,
-): Pick<PropertyEvidence, 'type' | 'default' | 'reads'> {
+  at: string,
+): { property: Pick<PropertyEvidence, 'type' | 'default' | 'reads'>; attributes: AttributeSeen[] } {
   const held = key.type === 'Identifier' ? bindings?.get(key.name)?.holds : undefined;
   const kind = typeof held;
-  if (kind !== 'string' && kind !== 'number' && kind !== 'boolean') {
+  if (kind === 'string' || kind === 'number' || kind === 'boolean')
+    return {
+      property: { type: keyword(kind), default: JSON.stringify(held), reads: kind },
+      attributes: [],
+    };
+  if (!isOptions(held)) {
     const type = typeOfConstructors(held);
-    return type ? { type } : {};
+    return { property: type ? { type } : {}, attributes: [] };
   }
-  return { type: keyword(kind), default: JSON.stringify(held), reads: kind };
+  const { type, attribute, ...rest } = readOptions(name, withNamedType(held), 'lower');
+  const [given, kindGiven] = ['attribute', 'type'].map((one) => held.object.get(one));
+  return {
+    property: {
+      // What is read as JSON may be anything.
+      ...(type && kindGiven !== 'json' ? { type } : {}),
+      ...(rest.default === undefined ? {} : { default: rest.default }),
+    },
+    attributes:
+      attribute !== false && typeof given === 'string'
+        ? [{ ...attribute, name: given, property: name, observed: false, at }]
+        : [],
+  };
 }
 
 /** The attributes that the accessors of a descriptor keep the property's value in. */

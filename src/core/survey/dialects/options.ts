@@ -92,6 +92,14 @@ export function namedTypes(values: readonly Folded[]): Folded[] | null {
   return words.length > 0 && !words.includes(null) ? words : null;
 }
 
+/** Options that name their type in text, with what that stands for in its place; others as they are. */
+export function withNamedType(options: FoldedObject): FoldedObject {
+  const type = options.object.get('type');
+  const [named] = (typeof type === 'string' && namedTypes([type])) || [];
+  const stands = isFoldedObject(named ?? null) ? (named as FoldedObject).object : [['type', named] as const];
+  return named === undefined ? options : { object: new Map([...options.object, ...stands]) };
+}
+
 /** Reads folded options, or a bare type such as `Number`. */
 export function readOptions(
   property: string,
@@ -107,7 +115,7 @@ export function readOptions(
     internal: is('state'),
     readonly: is('readOnly') || object?.has('computed') === true || object?.get('set') === false,
     notifies: is('notify'),
-    ...defaultOf(object?.get('value') ?? object?.get('defaultValue')),
+    ...defaultOf(object?.get('value') ?? object?.get('defaultValue') ?? object?.get('default')),
   };
   const given = object?.get('attribute') ?? object?.get('attr');
   if (given === false || rest.internal || is('noAttribute')) return { ...rest, attribute: false };

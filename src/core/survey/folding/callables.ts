@@ -48,7 +48,7 @@ export function callableOf(expression: Ast.Node, scope: Scope, depth = 0): Calla
     return last ? callableOf(last, scope, depth + 1) : null;
   }
   if (node.type !== 'CallExpression') return null;
-  const made = returnedFunction(node, scope, depth);
+  const made = returnedFunction(node, scope, depth) ?? functionHandedOn(node, scope, depth);
   if (made) return made;
   for (const argument of node.arguments) {
     const wrapped = callableOf(argument, scope, depth + 1);
@@ -166,9 +166,20 @@ export function returnedFunction(node: Ast.CallExpression, scope: Scope, depth =
   if (callee.type !== 'Identifier' && callee.type !== 'MemberExpression') return null;
   const outer = callableOf(callee, scope, depth + 1);
   const result = outer && functionReturned(outer.node);
-  if (!result) return null;
-  const bindings = calledWith(outer, node.arguments, scope);
-  return { node: result, scope: withLocals({ ...outer.scope, bindings }, [outer.node]) };
+  return result && { node: result, scope: insideOf(outer, node, scope) };
+}
+
+/** The same where the function calls another one for it: `options => compose(Mixin(options), Other)`. */
+function functionHandedOn(node: Ast.CallExpression, scope: Scope, depth: number): Callable | null {
+  const outer = callableOf(node.callee, scope, depth + 1);
+  const call = outer && returned(outer.node);
+  if (!outer || call?.type !== 'CallExpression') return null;
+  return callableOf(call, insideOf(outer, node, scope), depth + 1);
+}
+
+function insideOf(called: Callable, call: Ast.CallExpression, caller: Scope): Scope {
+  const bindings = calledWith(called, call.arguments, caller);
+  return withLocals({ ...called.scope, bindings }, [called.node]);
 }
 
 /** The function that another one returns: written there, or declared in it. */

@@ -47,7 +47,8 @@ export function loopVariable({ left }: Ast.ForOfStatement | Ast.ForInStatement):
   return left.type === 'VariableDeclaration' ? left.declarations[0]?.id : left;
 }
 
-function itemsOf(list: Ast.Node, scope: Scope, depth: number): Bound[] | null {
+/** What a list holds, each with the scope it is written in; null when it cannot be told. */
+export function itemsOf(list: Ast.Node, scope: Scope, depth = 0): Bound[] | null {
   const node = unwrap(list);
   if (depth > DEEPEST) return null;
   if (node.type === 'ArrayExpression') {
