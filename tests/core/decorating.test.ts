@@ -89,3 +89,30 @@ describe('a decorator that makes another class', () => {
     expect(define(cycle)).toEqual(['tag-not-constant']);
   });
 });
+
+describe('a decorator that registers the class by another name than it is given', () => {
+  const CALL = "const mark = (tag) => (Base) => { customElements.define('deep-' + tag, Base); };";
+  const LIB = {
+    'lib/decorators': 'export const element = (tag) => (Base) => customElements.define(tag, Base);',
+  };
+  const versioned = `import { element } from 'decorators';
+    const VERSION = '-v7';
+    function versioned(tag) { const full = tag + VERSION; return function (Base, context) { note('some-name')(Base);
+      if (customElements.get(full)) return; return element(full)(Base, context); }; }
+    function plain(tag) { return (Base) => element(tag)(Base); }
+    const own = (tag) => { if (globalThis.plainNames) return plain(tag); return versioned(tag); };`;
+
+  test.each([
+    ['with a prefix', `${CALL} @mark('pier-a') ${PIER}`, 'deep-pier-a'],
+    ['by a decorator that it calls', `${versioned} @versioned('pier-a') ${PIER}`, 'pier-a-v7'],
+    ['by one of two that it leaves everything to', `${versioned} @own('pier-a') ${PIER}`, 'pier-a-v7'],
+    ['or not', `${versioned} @plain('pier-a') ${PIER}`, 'pier-a'],
+    [
+      'or nobody knows',
+      `import { mark } from 'nowhere'; const own = (tag) => mark(tag); @own('pier-a') ${PIER}`,
+      'pier-a',
+    ],
+  ])('%s', (_, source, tag) => {
+    expect(shape(source, LIB).components.map((one) => one.tag)).toEqual([tag]);
+  });
+});

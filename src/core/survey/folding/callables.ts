@@ -177,7 +177,8 @@ function functionHandedOn(node: Ast.CallExpression, scope: Scope, depth: number)
   return callableOf(call, insideOf(outer, node, scope), depth + 1);
 }
 
-function insideOf(called: Callable, call: Ast.CallExpression, caller: Scope): Scope {
+/** What names stand for inside of a function that is called so. */
+export function insideOf(called: Callable, call: Ast.CallExpression, caller: Scope): Scope {
   const bindings = calledWith(called, call.arguments, caller);
   return withLocals({ ...called.scope, bindings }, [called.node]);
 }

@@ -12,7 +12,7 @@ import type { Module, ModuleGraph } from '../modules/modules.js';
 import { classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
-import { madeByDecorator } from './decorating.js';
+import { registeredBy } from './decorating.js';
 import { describedBefore, describedCall, lazyTables, statementCalls } from './descriptions.js';
 import { tagsGiven } from './element-names.js';
 import { handedClass } from './handed-classes.js';
@@ -113,9 +113,17 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
   const [argument, second] = node.arguments;
   const tags = argument && !isFrameworks(argument, target, scope) ? tagsGiven(argument, scope) : [];
   const extendsTag = second ? extendsOf(second, scope) : null;
-  const made = tags.length > 0 ? madeByDecorator(node, target, scope, place) : null;
+  const by = tags.length > 0 ? registeredBy(node, target, scope, place) : null;
   return tags.map(
-    (tag) => made?.get(tag) ?? { tag, node: target, scope, place, registers: 'on-import', extendsTag },
+    (tag) =>
+      by?.made.get(tag) ?? {
+        tag: (tags.length === 1 && by?.tag) || tag,
+        node: target,
+        scope,
+        place,
+        registers: 'on-import',
+        extendsTag,
+      },
   );
 }
 
