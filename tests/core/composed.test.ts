@@ -117,3 +117,18 @@ describe('classes that a function of another package makes of a table', () => {
     expect([pier, quay].map((one) => one?.events.map((event) => event.name))).toEqual([['moor'], []]);
   });
 });
+
+test('what declarations say of generic types is not taken for the members of an element', () => {
+  const { contract } = surveyed({
+    'lib/kit.js': KIT,
+    'lib/kit.d.ts': `interface Signal<T> { /** @deprecated */ value: T; /** How many. */ berths: T }
+      export declare function createSignal<T>(value: T): Signal<T>;
+      export declare function makeElement(setUp: (host: HTMLElement) => void, table: object): typeof HTMLElement;`,
+    'a.js': `import { makeElement } from './lib/kit.js';
+      const table = { value: { default: 'upper', attribute: 'value', type: 'string' } };
+      customElements.define('line-pier', class extends makeElement(() => {}, table) {});`,
+  });
+  expect(contract.components[0]?.properties.map((one) => [one.name, one.type.text, one.deprecated])).toEqual([
+    ['value', 'string', undefined],
+  ]);
+});

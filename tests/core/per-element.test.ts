@@ -233,3 +233,57 @@ test.each(['Pier', 'Quay'])(
     expect(Object.fromEntries(told as [string, string[]][])).toEqual({ Pier: ['deck'], Quay: ['berth'] });
   },
 );
+
+describe('accessors that a function defines on the element it is handed', () => {
+  const HELPERS = `
+    const reflectText = (element, attribute, name = attribute) => {
+      Object.defineProperty(element, name, { enumerable: true,
+        get() { const value = this.getAttribute(attribute); return value === null ? '' : value; },
+        set(value) { this.setAttribute(attribute, value); } });
+    };
+    export function reflectFlag(element, attribute) {
+      Object.defineProperty(element, attribute, {
+        get() { return this.hasAttribute(attribute); },
+        set(on) { if (on) this.setAttribute(attribute, ''); else this.removeAttribute(attribute); } });
+    }
+    function keep(element, name, value) { Object.defineProperty(element, name, { value, writable: true }); }`;
+  const shape = (source: string) =>
+    componentIn(source).properties.map(({ name, attribute }) => [name, attribute?.name, attribute?.reads]);
+
+  test('of which each has its name and its attribute', () => {
+    expect(
+      shape(`${HELPERS} const MODE = 'mode';
+        customElements.define('line-pier', class extends HTMLElement {
+          static get observedAttributes() { return [MODE, 'deck-name', 'open']; }
+          constructor() { super(); reflectText(this, MODE); reflectText(this, 'deck-name', 'deckName'); reflectFlag(this, 'open');
+            keep(this, 'berths', 3); }
+        });`),
+    ).toEqual([
+      ['berths', undefined, undefined],
+      ['mode', 'mode', 'string'],
+      ['deckName', 'deck-name', 'string'],
+      ['open', 'open', 'boolean'],
+    ]);
+  });
+
+  test('in a loop, where a name is handed over that nobody can tell', () => {
+    expect(
+      shape(`${HELPERS} customElements.define('line-pier', class extends HTMLElement {
+        constructor() { super(); for (const name of ['deck', 'rail']) reflectText(this, name); reflectText(this, location.hash); }
+      });`),
+    ).toEqual([
+      ['deck', 'deck', 'string'],
+      ['rail', 'rail', 'string'],
+    ]);
+  });
+});
+
+test('what every element has is there already', () => {
+  const { properties } = componentIn(`class Base extends HTMLElement {
+      connectedCallback() {
+        for (const name of this.constructor.observedAttributes)
+          name in this || Object.defineProperty(this, name, { get() { return this.getAttribute(name); }, set(value) { this.setAttribute(name, value); } });
+      } }
+    customElements.define('line-pier', class extends Base { static observedAttributes = ['hidden', 'deck', 'title']; });`);
+  expect(properties.map((one) => one.name)).toEqual(['deck']);
+});

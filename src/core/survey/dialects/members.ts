@@ -20,6 +20,7 @@ import { methodText } from '../types/signatures.js';
 import { NO_TYPE, typeOf, typeOfText } from '../types/types.js';
 import { typeOfValue } from '../types/values.js';
 import { initialBehind, initialOf } from './initial.js';
+import { makesAccessors } from './per-element.js';
 
 export const members: Dialect = {
   name: 'members',
@@ -168,7 +169,8 @@ function shortened(text: string): string {
 /** Fields the constructor sets, as compilers place class fields. */
 function constructorFields(context: LayerContext): Map<string, PropertyEvidence> {
   const fields = new Map<string, PropertyEvidence>();
-  for (const { name, value: given, place, terse } of fieldsSet(context.layer.node)) {
+  for (const { name, value: given, place, terse, helper } of fieldsSet(context.layer.node)) {
+    if (helper && makesAccessors(helper, context.scope)) continue;
     if (fields.has(name)) continue;
     const value = initialOf(given, context.layer);
     if (!value) continue;

@@ -60,22 +60,32 @@ function declaredMembers({ module, node, name }: DeclaredApart, graph: ModuleGra
     if (beside?.type === 'TSInterfaceDeclaration') addBody(beside);
     return { members, whole: true };
   }
-  const addMade = (functions: Ast.Node | null) => {
+  const addMade = (functions: Ast.Node | null, byChance = false) => {
     for (const added of functions ? addedBy(functions) : [])
-      if (typeof added === 'string') addNamed(added, module, graph, members);
-      else for (const member of added.members) addMember(member, module, graph, members);
+      if (typeof added === 'string') {
+        if (!byChance || !isGeneric(added, module, graph)) addNamed(added, module, graph, members);
+      } else for (const member of added.members) addMember(member, module, graph, members);
   };
   addMade(makerNamed(name, module));
-  if (members.size === 0) addMade(module.program);
+  if (members.size === 0) addMade(module.program, true);
   // A mixin that says what it adds has nothing else for users.
   const whole = members.size > 0;
   // A mixin's members are declared by a class or an interface of another name in the same file.
   walk(module.program, (inner) => {
     if (inner.type !== 'ClassDeclaration' && inner.type !== 'TSInterfaceDeclaration') return true;
-    addBody(inner);
+    if (!inner.typeParameters) addBody(inner);
     return false;
   });
   return { members, whole };
+}
+
+/** Of what type the members of a generic type are, its user says: nobody does, where it is met by chance. */
+function isGeneric(name: string, from: Module, graph: ModuleGraph): boolean {
+  const { declaration } = graph.find(name, from) ?? {};
+  return (
+    (declaration?.kind === 'class' || declaration?.kind === 'type') &&
+    Boolean(declaration.node.typeParameters)
+  );
 }
 
 /** The function of a name, or the type of the constant that holds it. */

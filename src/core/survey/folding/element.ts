@@ -1,6 +1,9 @@
 /** What an expression says of the element that it runs for: the names of its tag, and what it is an instance of. */
 
+import { isGlobalProperty } from '../../contract/platform.js';
 import type { Ast } from '../syntax/parse.js';
+import type { Folded } from './folded.js';
+import { UNKNOWN } from './folded.js';
 import type { Scope } from './functions.js';
 
 const LONGEST = 12;
@@ -33,4 +36,10 @@ const BESIDE_ELEMENTS: ReadonlySet<string> = new Set([
 /** Whether an element is an instance of one of the platform's classes; null where that cannot be told. */
 export function isInstance(className: string): boolean | null {
   return ABOVE_ELEMENTS.has(className) ? true : BESIDE_ELEMENTS.has(className) ? false : null;
+}
+
+/** `name in this`, where `this` is an element: it has what every element has; of anything else nobody knows. */
+export function isIn(name: Folded, holder: Ast.Node, { asClass }: Scope): true | typeof UNKNOWN {
+  const isElement = holder.type === 'ThisExpression' && !asClass;
+  return isElement && typeof name === 'string' && isGlobalProperty(name) ? true : UNKNOWN;
 }

@@ -13,6 +13,8 @@ export interface Field {
   place: Ast.Node;
   /** One of several in a single expression, as minifiers write them. */
   terse?: boolean;
+  /** The function that is called to set it. */
+  helper?: Ast.Node;
 }
 
 /** What the constructor of a class sets on the instance for others to see. */
@@ -40,7 +42,7 @@ export function allFieldsSet(node: Ast.Class): Field[] {
 }
 
 /** `this.name = value`, or `helper(this, "name", value)` as compilers write fields for older browsers. */
-function fieldSet(node: Ast.Node): { name: string; value: Ast.Node } | null {
+function fieldSet(node: Ast.Node): Pick<Field, 'name' | 'value' | 'helper'> | null {
   if (node.type === 'AssignmentExpression') {
     const { left, right } = node;
     if (left.type !== 'MemberExpression' || left.object.type !== 'ThisExpression' || left.computed)
@@ -50,11 +52,13 @@ function fieldSet(node: Ast.Node): { name: string; value: Ast.Node } | null {
   }
   if (node.type !== 'CallExpression' || node.arguments.length !== 3) return null;
   const [holder, key, given] = node.arguments;
-  const value = given && (isDefineProperty(node.callee) ? entryOf(given, 'value') : given);
+  const isDescribed = isDefineProperty(node.callee);
+  const value = given && (isDescribed ? entryOf(given, 'value') : given);
   const isField =
     holder?.type === 'ThisExpression' && key?.type === 'Literal' && typeof key.value === 'string';
   // What is handed a member of the element together with a name adds a listener.
-  return isField && value && !isOwnMember(value) ? { name: String(key.value), value } : null;
+  if (!isField || !value || isOwnMember(value)) return null;
+  return { name: String(key.value), value, ...(isDescribed ? {} : { helper: node.callee }) };
 }
 
 /** `Object.defineProperty`, `Reflect.defineProperty` */

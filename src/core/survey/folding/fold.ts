@@ -11,7 +11,7 @@ import { callableOf, classAbove, classesFrom, ownClass, ownMethodOf, staticMetho
 import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import { foldNew, foldObjectMethod } from './collections.js';
-import { tagUnder } from './element.js';
+import { isIn, tagUnder } from './element.js';
 import { fieldName } from './fields.js';
 import type { Folded } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
@@ -93,6 +93,7 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
     case 'UnaryExpression':
       return foldUnary(node.operator, inner(node.argument));
     case 'BinaryExpression':
+      if (node.operator === 'in') return isIn(inner(node.left), node.right, scope);
       return foldBinary(node.operator, inner(node.left), inner(node.right));
     case 'ConditionalExpression':
       return foldConditional(

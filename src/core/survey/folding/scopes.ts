@@ -24,7 +24,12 @@ export function bindParameters(
     const name = parameter.type === 'AssignmentPattern' ? parameter.left : parameter;
     const argument = args[index];
     const value = argument ?? (parameter.type === 'AssignmentPattern' ? parameter.right : null);
-    const scope = argument ? caller : own;
+    // A parameter that is left out may be worth what an earlier one is.
+    const scope = argument
+      ? caller
+      : value
+        ? { ...own, bindings: new Bindings(own.bindings, [...bindings]) }
+        : own;
     if (name.type === 'RestElement' && name.argument.type === 'Identifier') {
       const rest = args.slice(index);
       if (rest.some((one) => one.type === 'SpreadElement')) continue;
