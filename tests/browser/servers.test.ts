@@ -44,6 +44,8 @@ const desk: fc.Arbitrary<Desk> = fc.record(
     rowCount: number,
     open: fc.boolean(),
     moored: fc.boolean(),
+    awake: fc.boolean(),
+    lit: fc.boolean(),
     extra: fc.record({
       names: fc.array(text, { maxLength: 2 }),
       deep: fc.dictionary(
@@ -156,7 +158,7 @@ describe('a tag of every kind of value', () => {
         desk.ring(index);
         const side = desk.querySelector(':scope > span[slot="side"]');
         return {
-          words: desk.words, rowCount: String(desk.rowCount), open: desk.open, moored: desk.moored, extra: desk.extra, state: desk.state,
+          words: desk.words, rowCount: String(desk.rowCount), open: desk.open, moored: desk.moored, awake: desk.awake, lit: desk.lit, extra: desk.extra, state: desk.state,
           list: desk.list, call: heard.splice(0), format: desk.format(3), title: desk.getAttribute('title'),
           side: side?.textContent ?? null,
           content: [...desk.childNodes].filter((one) => one !== side).map((one) => one.textContent).join(''),
@@ -169,6 +171,8 @@ describe('a tag of every kind of value', () => {
         rowCount: String(one.rowCount ?? 0),
         open: one.open ?? false,
         moored: one.moored ?? true,
+        awake: one.awake ?? false,
+        lit: one.lit ?? true,
         extra: plain(one.extra ?? {}),
         state: one.state ?? 'at rest',
         list: plain(one.list ?? []),

@@ -439,11 +439,11 @@ test('decorators that are told among their options what to make of the text', ()
     name,
     type.text,
     attribute?.reads,
-    attribute?.readsFalse,
+    attribute?.falseTexts?.[0],
   ]);
   expect(told).toEqual([
     ['deck', 'string', 'string', undefined],
-    ['open', 'boolean', 'boolean', true],
+    ['open', 'boolean', 'boolean', 'false'],
     ['rows', 'number', 'number', undefined],
     ['plan', 'unknown', 'custom', undefined],
     ['cols', 'number', 'number', undefined],

@@ -197,7 +197,7 @@ test('what a host leaves out is lost where the element starts otherwise', () => 
   ]);
   expect(outcomes('html')).toEqual([
     'element.open = open | html leaves false out, and the element keeps its default, true',
-    'low="..." | ',
+    'low | ',
     "element.deck = deck | html leaves null out, and the element keeps its default, 'upper'",
     'berth="..." | ',
   ]);
@@ -386,4 +386,30 @@ describe('many components into many hosts', () => {
     expect(first.find((one) => one.kind === 'cssPart')?.syntax).toBe('pier-1::part(rows)');
     expect(again.find((one) => one.kind === 'cssPart')?.syntax).toBe('pier-1-again::part(rows)');
   });
+});
+
+test('flags that are not read by presence cross where hosts write the texts that they read', () => {
+  const flags = componentIn(`class F extends HTMLElement {
+    static observedAttributes = ['low', 'wide'];
+    #low = false;
+    get open() { return this.getAttribute('open') === 'true' } set open(v) { this.setAttribute('open', v) }
+    get wide() { return this.getAttribute('wide') !== 'false' } set wide(v) { this.setAttribute('wide', v) }
+    attributeChangedCallback(n, o, v) { if (n === 'low') this.#low = v === 'yes'; }
+  } customElements.define('pier-flags', F);`);
+  const outcomes = (host: string) =>
+    crossingsOf(flags, openHost(host, '/')).items.map((one) => [one.syntax, one.reason].join(' | '));
+  expect(outcomes('html')).toEqual(['open="true" | ', 'wide="false" | ', 'low="yes" | ']);
+  expect(outcomes('node')).toEqual(outcomes('html'));
+  expect(outcomes('react@18')).toEqual([
+    'open={open} | ',
+    'wide={wide} | ',
+    ' | react@18 writes true as the text "true", which reads as false',
+  ]);
+  expect(outcomes('react@19')).toEqual([
+    'open={open} | ',
+    'wide={wide} | ',
+    ' | react@19 writes true as the text "", which reads as false',
+  ]);
+  const [open] = crossingsOf(flags, openHost('react@19', '/')).items;
+  expect(open?.conditions[0]).toBe('only when the element is defined before react@19 mounts it');
 });

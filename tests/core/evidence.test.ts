@@ -481,13 +481,20 @@ test('an attribute that is not observed is shown by a property that follows it',
   const component = componentIn(
     "class A extends HTMLElement { get deck() { return this.getAttribute('deck') } set deck(v) {} get open() { return this.hasAttribute('open') } set open(v) {} get berth() { return this.getAttribute('berth') } set berth(v) {} } customElements.define('pier-a', A);",
   );
-  const every = (value: string) => ({ north: value, '': value, false: value, '3': value, '[3]': value });
+  const every = (value: string) => ({
+    north: value,
+    '': value,
+    true: value,
+    false: value,
+    '3': value,
+    '[3]': value,
+  });
   const seen: SeenComponent = {
     ...SEEN,
     accessors: ['deck', 'open', 'berth'].map((name) => ({ name, writable: true })),
     held: { made: { deck: 'null', open: 'false', berth: 'null' }, shown: {} },
     reads: {
-      deck: { north: '"north"', '': '""', false: '"false"', '3': '"3"', '[3]': '"[3]"' },
+      deck: { north: '"north"', '': '""', true: '"true"', false: '"false"', '3': '"3"', '[3]': '"[3]"' },
       open: every('true'),
       berth: every('null'),
     },
@@ -547,9 +554,10 @@ test('code and running element are compared item by item', () => {
   expect(compareLive([], [seen]).flatMap((one) => one.items)).toMatchObject([{ outcome: 'live-only' }]);
 });
 
-const TEXTS = (north: string, empty: string, no: string, digit: string, list: string) => ({
+const TEXTS = (north: string, empty: string, no: string, digit: string, list: string, yes = north) => ({
   north,
   '': empty,
+  true: yes,
   false: no,
   '3': digit,
   '[3]': list,
@@ -564,8 +572,19 @@ test.each([
     TEXTS('true', 'true', 'false', 'true', 'true'),
     'its attribute reads the text "false" as false',
   ],
+  [
+    'open = false',
+    'false',
+    TEXTS('false', 'false', 'false', 'false', 'false', 'true'),
+    'its attribute reads the text "north" as false',
+  ],
   ['open = 0', 'true', {}, 'it starts with true'],
-  ['open = 0', '0', TEXTS('"north"', '""', '"false"', '"3"', '"[3]"'), 'its attribute is read as a text'],
+  [
+    'open = 0',
+    '0',
+    TEXTS('"north"', '""', '"false"', '"3"', '"[3]"', '"true"'),
+    'its attribute is read as a text',
+  ],
   ['open = 0', '0', TEXTS('NaN', '0', 'NaN', '3', 'NaN'), 'its attribute is read as a number'],
   ['open = 0', '0', TEXTS('null', 'null', 'false', '3', 'list'), 'its attribute is read as JSON'],
   ['open = 0', '0', TEXTS('0', '0', '0', '0', '0'), null],

@@ -1,8 +1,18 @@
 /** Properties and attributes: what is public, of which type, driven by which attribute. */
 import { describe, expect, test } from 'vitest';
+import type { FlagReading } from '../../dist/core/contract/flags.js';
 import type { Component } from '../../dist/core/contract/types.js';
 import { attributesOf } from '../../dist/core/contract/types.js';
 import { componentIn, surveyed } from '../support/memory.js';
+
+/** `/false` where that text is off, `/only yes` where nothing else is on, `/absent` where it is on without one. */
+function flagShown({ falseTexts, trueTexts, absentIsTrue }: FlagReading): string {
+  return [
+    falseTexts ? `/${falseTexts}` : '',
+    trueTexts ? `/only ${trueTexts}` : '',
+    absentIsTrue ? '/absent' : '',
+  ].join('');
+}
 
 /** `name: type = default [readonly] @attribute/reader[/reflects]`, a property a line, then free attributes. */
 function told(component: Component): string[] {
@@ -13,14 +23,12 @@ function told(component: Component): string[] {
         `${one.name}: ${one.type.text}`,
         one.default === undefined ? '' : ` = ${one.default}`,
         one.readonly ? ' readonly' : '',
-        link
-          ? ` @${link.name}/${link.reads}${link.readsFalse ? '/false' : ''}${link.reflects ? '/reflects' : ''}`
-          : '',
+        link ? ` @${link.name}/${link.reads}${flagShown(link)}${link.reflects ? '/reflects' : ''}` : '',
         one.adopted ? ' adopted' : '',
         one.inheritedFrom ? ` <${one.inheritedFrom}` : '',
       ].join('');
     }),
-    ...component.attributes.map((one) => `@${one.name}/${one.reads}${one.readsFalse ? '/false' : ''}`),
+    ...component.attributes.map((one) => `@${one.name}/${one.reads}${flagShown(one)}`),
   ];
 }
 
@@ -114,6 +122,42 @@ rows('attributes handled by hand', [
     ['deck: string @deck/string/reflects', 'open: boolean @open/boolean/reflects'],
   ],
   [
+    'in accessors, as flags by what they say',
+    "get open() { return this.getAttribute('open') === 'true' } set open(v) {} get wide() { return this.getAttribute('wide') !== 'false' } set wide(v) {} get tall() { const text = this.getAttribute('tall'); return text === '' || text === 'tall' } set tall(v) {} get deck() { return this.text('deck') === 'yes' } set deck(v) {} text(name) { return this.getAttribute(name) }",
+    [
+      'open: boolean @open/boolean/only true/reflects',
+      'wide: boolean = true @wide/boolean/false/absent/reflects',
+      'tall: boolean @tall/boolean/only ,tall/reflects',
+      'deck: boolean @deck/boolean/only yes/reflects',
+    ],
+  ],
+  [
+    'in accessors, as what is no flag of that name, or always the same',
+    "get open() { return !this.hasAttribute('open') } set open(v) {} get deck() { return this.getAttribute('deck') ? true : true } set deck(v) {}",
+    ['open: unknown @open/custom/reflects', 'deck: unknown @deck/custom/reflects'],
+  ],
+  [
+    'as flags by what they say, with a property and without, and by what was worked out before',
+    "static observedAttributes = ['open', 'low', 'rows']; open = false; #low; attributeChangedCallback(name, _, text) { const isOn = text === 'true'; if (name === 'open') this.open = isOn; if (name === 'low') this.#low = text !== 'false'; if (name === 'rows') this.#rows = Number(text); }",
+    ['open: boolean = false @open/boolean/only true', '@low/boolean/false/absent', '@rows/number'],
+  ],
+  [
+    'under names of a table, by functions of another, and by what accessors make of it',
+    "static observedAttributes = ['max-rows', 'open', 'low', 'deck']; get rows() { return this.held } set rows(v) { this.held = v } get open() { return this._open ?? false } set open(v) { this._open = v } get low() { return this.#low } set low(v) { this.#low = parseInt(v) } get deck() { return this._deck } set deck(v) { if (v === this._deck) return; this._deck = v; this.draw() } attributeChangedCallback(name, old, text) { super.attributeChangedCallback?.(name, old, text); if (old === text) return; const key = NAMES[name] ?? name; const read = READERS[key]; this[key] = read ? read(text) : text; this.draw() } draw() {} #low = 3;",
+    [
+      'rows: number @max-rows/number',
+      'open: boolean @open/boolean/false',
+      'low: number = 3 @low/number',
+      'deck: string @deck/string',
+    ],
+    "const NAMES = { 'max-rows': 'rows' }; const READERS = { rows: Number, open: (text) => text !== null && text !== 'false' };",
+  ],
+  [
+    'by a method, and as JSON that is read where it is used',
+    "static observedAttributes = ['level', 'plan', 'deck']; attributeChangedCallback(name, old, text) { if (name === 'plan') { this.plan = JSON.parse(text); return; } if (name === 'deck') this.keep(text.trim()); else this.take(name, text); } take(key, text) { this[key] = +text } keep(text) {}",
+    ['@level/number', '@plan/json', '@deck/string'],
+  ],
+  [
     'without a property',
     "static observedAttributes = ['hint']; attributeChangedCallback() {}",
     ['@hint/string'],
@@ -190,7 +234,7 @@ rows('declared members', [
       'e: number @e/number',
       'f: unknown[] @f/custom',
       'g: unknown @g/custom',
-      'h: boolean @h/custom',
+      'h: boolean @h/boolean/only yes',
       'i: boolean @i/custom',
     ],
     "import { flag } from './flag.js'; import { made, held } from 'elsewhere';",
@@ -655,8 +699,8 @@ test.each([
       componentIn(
         `import { proxy } from './run.js'; const Pier = proxy(class extends HTMLElement {}, [${flags}, "pier-a", { open: [4] }]); customElements.define('pier-a', Pier);`,
         { 'run.ts': run },
-      ).properties[0]?.attribute?.readsFalse;
-    expect([open(1), open(1 + 64)]).toEqual([true, readsFalse || undefined]);
+      ).properties[0]?.attribute?.falseTexts?.[0];
+    expect([open(1), open(1 + 64)]).toEqual(['false', readsFalse ? 'false' : undefined]);
   },
 );
 

@@ -332,6 +332,8 @@ class Flags extends HTMLElement {
     open: { type: Boolean, value: true },
     low: { type: Boolean },
     lit: { type: Boolean, converter: (text) => text !== null && text !== 'false' },
+    moored: { type: Boolean, converter: (text) => text === 'true' },
+    awake: { type: Boolean, value: true, converter: (text) => text !== 'false' },
   };
 }
 customElements.define('tide-flags', Flags);`);
@@ -344,12 +346,24 @@ test.each([
   ['react@18', 'lit={false}', undefined, undefined],
   ['react@18', 'lit="false"', undefined, undefined],
   ['react@18', 'lit="False"', 'lost-value', 'Leave lit out.'],
+  ['react@18', 'moored={true}', undefined, undefined],
+  ['react@18', 'moored', undefined, undefined],
+  ['react@18', 'moored=""', 'lost-value', 'Write moored="true".'],
+  ['react@18', 'awake={false}', undefined, undefined],
   ['react@19', 'open={false}', undefined, undefined],
   ['react@19', 'low="false"', 'lost-value', 'Write low={low}'],
   ['react@19', 'lit="false"', undefined, undefined],
   ['html', 'open="false"', 'lost-value', 'element.open = open'],
   ['html', 'low="false"', 'lost-value', 'Leave low out.'],
   ['html', 'lit="false"', undefined, undefined],
+  ['html', 'moored', 'lost-value', 'Write moored="true".'],
+  ['html', 'moored="TRUE"', 'lost-value', 'Write moored="true".'],
+  ['html', 'moored="true"', undefined, undefined],
+  ['html', 'moored="false"', undefined, undefined],
+  ['html', 'moored="whenever"', undefined, undefined],
+  ['html', 'awake="false"', undefined, undefined],
+  ['html', 'awake="False"', 'lost-value', 'Write awake="false".'],
+  ['html', 'awake', undefined, undefined],
   ['vue@2.7', ':open="false"', 'lost-value', ':open.prop="open"'],
   ['vue@2.7', ':low="false"', undefined, undefined],
 ])('flags by what they start as and what they read, in %s: %s', (host, attribute, code, cure) => {

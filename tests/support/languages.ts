@@ -6,6 +6,8 @@ export interface Desk {
   rowCount?: number;
   open?: boolean;
   moored?: boolean;
+  awake?: boolean;
+  lit?: boolean;
   extra?: Record<string, unknown>;
   state?: 'at rest' | 'busy';
   list?: { id: string; level: number | null }[];
@@ -92,6 +94,8 @@ function chain(desk: Desk, literal: (value: unknown) => string, dot: string): st
     call('list', desk.list),
     call('open', desk.open),
     call('moored', desk.moored),
+    call('awake', desk.awake),
+    call('lit', desk.lit),
     call('extra', desk.extra),
     call('format', desk.format),
     call('onDeskCall', desk.call),

@@ -1,5 +1,6 @@
 /** The views of `suvet survey`. */
 
+import type { FlagReading } from '../../core/contract/flags.js';
 import type {
   Component,
   Contract,
@@ -95,7 +96,9 @@ export function componentView(component: Component, screen: Screen): string[] {
   );
   group('Attributes', [
     ...component.attributes.map((one) =>
-      one.watched ? [one.name, '', WATCHED, words(one)] : [one.name, one.reads, '', words(one)],
+      one.watched
+        ? [one.name, '', WATCHED, words(one)]
+        : [one.name, [one.reads, ...flagWords(one)].join(', '), '', words(one)],
     ),
     ...(component.unobserved ?? []).map(({ name, by }) => [name, '', UNOBSERVED[by], '']),
   ]);
@@ -218,11 +221,21 @@ const MOST_PATHS = 12;
 /** The attribute that drives a property, or why there is none. */
 function attributeOf({ attribute, readonly }: ContractProperty, { typesOnly }: Component): string {
   if (attribute) {
-    const { name, reads, readsFalse, reflects } = attribute;
-    return `${name} (${reads}${readsFalse ? ', "false" is off' : ''}${reflects ? ', reflects' : ''})`;
+    const { name, reads, reflects } = attribute;
+    return `${name} (${[reads, ...flagWords(attribute), ...(reflects ? ['reflects'] : [])].join(', ')})`;
   }
   if (readonly) return 'read only';
   return typesOnly ? 'attribute unknown' : 'no attribute';
+}
+
+/** How an attribute that is read as true or false differs from one that is read by presence. */
+function flagWords({ falseTexts = [], trueTexts = [], absentIsTrue }: FlagReading): string[] {
+  const quoted = (texts: readonly string[]) => texts.map((text) => `"${text}"`).join(' or ');
+  return [
+    ...(falseTexts.length > 0 ? [`${quoted(falseTexts)} is off`] : []),
+    ...(trueTexts.length > 0 ? [`only ${quoted(trueTexts)} is on`] : []),
+    ...(absentIsTrue ? ['on when absent'] : []),
+  ];
 }
 
 function moduleOf({ module, unexported, typesOnly, registers, registeredBy }: Component): string {

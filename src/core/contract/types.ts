@@ -14,7 +14,7 @@ export interface TypeInfo {
 
 /**
  * How an attribute's text becomes a value: `string` as it stands, `number` through Number(), `boolean` by
- * presence, `json` through JSON.parse(), `custom` by code of the component's own.
+ * presence unless it says otherwise, `json` through JSON.parse(), `custom` by code of the component's own.
  */
 export type AttributeReader = 'string' | 'number' | 'boolean' | 'json' | 'custom';
 
@@ -22,8 +22,12 @@ export type AttributeReader = 'string' | 'number' | 'boolean' | 'json' | 'custom
 export interface ReadAttribute {
   name: string;
   reads: AttributeReader;
-  /** Of one that is read by presence: the text "false" reads as false all the same. */
-  readsFalse?: true;
+  /** Of a `boolean` that is read by presence: the texts that read as false all the same. */
+  falseTexts?: readonly string[];
+  /** Of a `boolean` that is not read by presence: the texts that alone read as true. */
+  trueTexts?: readonly string[];
+  /** Of a `boolean`: it reads as true while it is absent, so that only a text makes it false. */
+  absentIsTrue?: true;
 }
 
 /** The attribute that drives a property. */

@@ -1,5 +1,7 @@
 /** A value crosses: every form of a host under every name the item goes by, and the best that loses nothing. */
 
+import { startsOtherwise } from '../contract/defaults.js';
+import { type FlagTexts, flagTexts } from '../contract/flags.js';
 import type { AttributeLink, TypeInfo } from '../contract/types.js';
 import type { ValueForm } from '../hosts/host.js';
 import type { Kind } from '../hosts/profile.js';
@@ -17,6 +19,8 @@ interface Attempt {
   form: ValueForm;
   writing: Writing;
   verdict: Verdict;
+  /** What users write out for a flag; null where they do not. */
+  flag: FlagTexts | null;
 }
 
 /** Tries every form under every name the item goes by, and takes the best that carries all its kinds of value. */
@@ -40,22 +44,21 @@ export function valueCrossing(
     return item(kind, name, type.text, 'bridge', null, reason, [], first ? triedBy(first) : null);
   }
   const ordinary = attempts.filter((one) => !one.form.special);
-  const expression = expressionFor(name);
   return item(
     kind,
     name,
     type.text,
     best.form.special ? 'marked' : 'plain',
-    best.form.write(best.writing.name, expression),
+    codeOf(best, expressionFor(name)),
     best.form.special ? reasonOf(ordinary, version) : null,
     conditionsOf(best.verdict, version),
     triedBy(best),
   );
 }
 
-function triedBy({ form, writing, verdict }: Attempt): Tried {
+function triedBy({ form, writing, verdict, flag }: Attempt): Tried {
   const late = verdict.losses.length === 0 && verdict.lateLosses.length === 0;
-  return { form: form.id, name: writing.name, late };
+  return { form: form.id, name: writing.name, late, ...(flag ? { flag } : {}) };
 }
 
 function attemptsFor(
@@ -90,9 +93,26 @@ function attemptsFor(
           initial: made.initial,
           kinds,
         };
-        return { form, writing, verdict: judge(writing, profile) };
+        const flag = writtenOut(form, writing);
+        return { form, writing, verdict: flag ? CARRIES : judge(writing, profile), flag };
       }),
   );
+}
+
+const CARRIES: Verdict = { losses: [], lateLosses: [], serverLosses: [], leaves: null };
+
+/** What is written for a flag, where syntax has users write texts out, and there is one for true and one for false. */
+function writtenOut({ writeText }: ValueForm, writing: Writing): FlagTexts | null {
+  const { attribute, name, kinds, initial } = writing;
+  if (!writeText || attribute?.reads !== 'boolean' || attribute.name !== name.toLowerCase()) return null;
+  const isFlag = kinds.every((kind) => kind === 'true' || kind === 'false' || kind === 'undefined');
+  return isFlag ? flagTexts(attribute, initial) : null;
+}
+
+/** The code: of a flag that which makes the element what it is not by itself. */
+function codeOf({ form, writing: { name, initial }, flag }: Attempt, expression: string): string {
+  const text = flag && (startsOtherwise('false', initial) ? flag.off : (flag.on ?? flag.off));
+  return text !== null && form.writeText ? form.writeText(name, text) : form.write(name, expression);
 }
 
 /** Ordinary syntax without conditions first, then with conditions, then special syntax. */

@@ -2,6 +2,7 @@
 
 import { startsOtherwise } from '../contract/defaults.js';
 import { eventHandledBy, hasOwnHandler, trappedBy } from '../contract/events.js';
+import { flagMarks } from '../contract/flags.js';
 import { kindsOf } from '../contract/kinds.js';
 import type {
   AttributeLink,
@@ -190,8 +191,8 @@ function valuePassage(
   const kinds = kindsOf(type, attribute?.reads);
   const initial = kinds.some((one) => startsOtherwise(one, made.initial)) ? made.initial : undefined;
   const how = { ...made, initial };
-  const { name: written, reads, reflects, readsFalse } = attribute ?? {};
-  const key = [kind, name, type.text, kinds, written, reads, reflects, readsFalse, how];
+  const { name: written, reads, reflects } = attribute ?? {};
+  const key = [kind, name, type.text, kinds, written, reads, reflects, flagMarks(attribute ?? {}), how];
   return passage(key, (version) => valueCrossing(kind, name, type, attribute, kinds, how, version));
 }
 

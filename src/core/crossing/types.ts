@@ -1,5 +1,6 @@
 /** A crossing: one contract item meeting one host. */
 
+import type { FlagTexts } from '../contract/flags.js';
 import type { Host } from '../hosts/host.js';
 import type { VersionProfile } from '../hosts/profile.js';
 
@@ -34,6 +35,8 @@ export interface Tried {
   name: string;
   /** It carries as well when the element is defined only after the host mounted it. */
   late: boolean;
+  /** What users write out for a flag. */
+  flag?: FlagTexts;
 }
 
 export interface Crossing {

@@ -1,7 +1,8 @@
 /** Does a value arrive? One way of writing a property or attribute, judged against the measured facts. */
 
 import { startsOtherwise } from '../contract/defaults.js';
-import type { AttributeReader, ReadAttribute } from '../contract/types.js';
+import { readsAsTrue } from '../contract/flags.js';
+import type { ReadAttribute } from '../contract/types.js';
 import { samplesOf } from '../hosts/facts/samples.js';
 import type { Arrival, Kind, Step, VersionProfile } from '../hosts/profile.js';
 import { readArrival } from '../hosts/profile.js';
@@ -168,18 +169,14 @@ function lossInAttribute(arrival: Arrival, kind: Kind, step: Step, writing: Writ
     return `writes an attribute "${written}", which the component does not read`;
   const value = step === 'remove' ? undefined : sampleOf(kind, step);
   if (value === undefined || value === null) return text === null ? null : shown;
-  return reads(attribute, text, value) ? null : (richLoss(kind) ?? readingLoss(attribute.reads, text, value));
+  return reads(attribute, text, value) ? null : (richLoss(kind) ?? readingLoss(attribute, text, value));
 }
 
 /** Does the attribute's reader make the value out of the text? */
-function reads(
-  { reads: reader, readsFalse }: Omit<ReadAttribute, 'name'>,
-  text: string | null,
-  value: unknown,
-): boolean {
-  switch (reader) {
+function reads(attribute: Omit<ReadAttribute, 'name'>, text: string | null, value: unknown): boolean {
+  switch (attribute.reads) {
     case 'boolean':
-      return (text !== null && !(readsFalse && text === 'false')) === value;
+      return readsAsTrue(attribute, text) === value;
     case 'number':
       return typeof value === 'number' && text !== null && Number(text) === value;
     case 'json':
@@ -197,10 +194,12 @@ function richLoss(kind: Kind): string | null {
   return kind === 'array' ? 'would write it as text, its items joined by commas' : null;
 }
 
-function readingLoss(reader: AttributeReader, text: string | null, value: unknown): string {
-  if (text === null) return 'takes its attribute away';
+function readingLoss(attribute: Omit<ReadAttribute, 'name'>, text: string | null, value: unknown): string {
+  const isFlag = attribute.reads === 'boolean';
+  const outcome = isFlag ? `, which reads as ${readsAsTrue(attribute, text)}` : '';
+  if (text === null) return `takes its attribute away${outcome}`;
   const shown = `writes ${typeof value === 'object' ? 'it' : String(value)} as the text ${JSON.stringify(shortened(text))}`;
-  return reader === 'boolean' ? `${shown}, which reads as true` : shown;
+  return shown + outcome;
 }
 
 function sameJson(text: string, value: unknown): boolean {

@@ -3,10 +3,13 @@
  * write them, and the means to show them in a page.
  */
 
+import type { FlagTexts } from '../contract/flags.js';
+
 /** One element as host code shows it. What is written for a value or a handler comes from the host's own syntax. */
 export interface ViewShape {
   tag: string;
-  values: readonly { form: string; name: string }[];
+  /** `flag`: what users of the host write out for true and for false, null being nothing. */
+  values: readonly { form: string; name: string; flag?: FlagTexts }[];
   handlers: readonly { form: string; event: string }[];
   /** Text, an element and a list in the default slot, and an element in the slot `legend`. */
   content?: boolean;

@@ -13,6 +13,8 @@ export interface ValueForm {
   only?: 'boolean' | 'json';
   /** The code: `name={expression}`. */
   write(name: string, expression: string): string;
+  /** The code for a text that is known; only where users write out what an attribute says. */
+  writeText?(name: string, text: string): string;
 }
 
 /** A way the host has of writing a handler. */

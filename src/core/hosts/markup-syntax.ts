@@ -1,8 +1,14 @@
 /** How markup writes what crosses into an element, whoever prints it. */
 
+import { htmlText } from '../emit/text.js';
 import type { HandlerForm, HostSyntax, ValueForm } from './host.js';
 
-export const MARKUP_VALUE: ValueForm = { id: 'markup', special: false, write: (name) => `${name}="..."` };
+export const MARKUP_VALUE: ValueForm = {
+  id: 'markup',
+  special: false,
+  write: (name) => `${name}="..."`,
+  writeText: (name, text) => (text === '' ? name : `${name}="${htmlText(text)}"`),
+};
 
 export const MARKUP_HANDLER: HandlerForm = {
   id: 'markup',

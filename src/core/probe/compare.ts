@@ -1,6 +1,7 @@
 /** Tells whether an element shows a value: beside one that plain DOM calls gave the same. Runs in a page. */
 
-import type { AttributeReader } from '../contract/types.js';
+import { flagText, readsAsTrue } from '../contract/flags.js';
+import type { ReadAttribute } from '../contract/types.js';
 import { turn } from '../hosts/turn.js';
 import type { Trial } from './plan.js';
 import type { Happened } from './result.js';
@@ -82,7 +83,7 @@ function toldBy(trial: Trial, element: Live, { given, twin }: Control, untouched
   const { name } = trial;
   if (trial.kind === 'attribute') {
     const [seen, wanted] = [element.getAttribute(name), given.getAttribute(name)];
-    return seen === wanted || isReadAlike(seen, wanted, trial.attribute?.reads)
+    return seen === wanted || isReadAlike(seen, wanted, trial.attribute)
       ? CROSSES
       : lost(`the attribute is ${shown(seen)}, not ${shown(wanted)}`);
   }
@@ -113,14 +114,9 @@ function has({ name, attribute }: Trial, element: Live, value: unknown): boolean
 }
 
 /** Of a flag only the presence of its attribute counts; of JSON, what it stands for. */
-function isReadAlike(
-  seen: string | null,
-  wanted: string | null,
-  reads: AttributeReader | undefined,
-): boolean {
-  if (seen === null || wanted === null) return false;
-  if (reads === 'boolean') return true;
-  if (reads !== 'json') return false;
+function isReadAlike(seen: string | null, wanted: string | null, attribute: ReadAttribute | null): boolean {
+  if (attribute?.reads === 'boolean') return readsAsTrue(attribute, seen) === readsAsTrue(attribute, wanted);
+  if (seen === null || wanted === null || attribute?.reads !== 'json') return false;
   try {
     return isSame(JSON.parse(seen), JSON.parse(wanted));
   } catch {
@@ -128,15 +124,12 @@ function isReadAlike(
   }
 }
 
-function writeAttribute(
-  element: Element,
-  { name, reads }: NonNullable<Trial['attribute']>,
-  value: unknown,
-): void {
-  if (value === null || value === undefined || (reads === 'boolean' && value === false))
-    element.removeAttribute(name);
-  else if (reads === 'boolean') element.setAttribute(name, '');
-  else element.setAttribute(name, reads === 'json' ? JSON.stringify(value) : String(value));
+function writeAttribute(element: Element, attribute: ReadAttribute, value: unknown): void {
+  const { name, reads } = attribute;
+  const flag = reads === 'boolean' && typeof value === 'boolean' ? flagText(attribute, value) : undefined;
+  const text = flag === undefined ? (reads === 'json' ? JSON.stringify(value) : String(value)) : flag;
+  if (value === null || value === undefined || text === null) element.removeAttribute(name);
+  else element.setAttribute(name, text);
 }
 
 /** Waits until elements have taken in what they were given: their own promise, and some turns of the event loop. */

@@ -1,7 +1,7 @@
 /** What a probe tries: one trial for each item of a component that a page can tell anything of. */
 
 import { globalValues } from '../contract/platform.js';
-import type { AttributeLink, Component } from '../contract/types.js';
+import type { Component, ReadAttribute } from '../contract/types.js';
 import { crossingsOf, type HostVersion } from '../crossing/index.js';
 import type { Crossing } from '../crossing/types.js';
 import type { ViewShape } from '../hosts/harness.js';
@@ -19,7 +19,7 @@ export interface Trial {
   /** Values to write; the detail of an event is the first. */
   samples: Sample[];
   /** How the attribute is read that an element is compared by, when it has no property of the name. */
-  attribute: Pick<AttributeLink, 'name' | 'reads'> | null;
+  attribute: ReadAttribute | null;
   event?: { name: string; inside: boolean; bubbles: boolean; composed: boolean; cancelable: boolean };
 }
 
@@ -42,7 +42,7 @@ export function showingView(
     const carried = item.outcome === 'plain' || item.outcome === 'marked';
     return sample && carried && item.tried ? [{ ...item.tried, sample }] : [];
   });
-  const values = shown.map(({ form, name }) => ({ form, name }));
+  const values = shown.map(({ late: _late, sample: _sample, ...written }) => written);
   return { view: { ...base(component), values }, samples: shown.map((one) => one.sample) };
 }
 
@@ -68,13 +68,13 @@ function trialOf(item: Crossing, component: Component, version: HostVersion): Tr
     case 'attribute': {
       if (!item.tried)
         return isReadonly(item, component) ? { ...trial, view: { ...view, refers: true } } : null;
-      const { form, name, late } = item.tried;
+      const { late, ...written } = item.tried;
       const samples = samplesOfItem(item, component);
       if (samples.length === 0) return null;
       return {
         ...trial,
         late: expected === 'crosses' ? (late ? 'crosses' : 'lost') : null,
-        view: { ...view, values: [{ form, name }] },
+        view: { ...view, values: [written] },
         samples,
         attribute: attributeOf(item, component),
       };
@@ -140,7 +140,7 @@ function samplesOfProperty(name: string, component: Component): Sample[] {
 function attributeOf(item: Crossing, component: Component): Trial['attribute'] {
   if (item.kind === 'attribute') {
     const found = component.attributes.find((one) => one.name === item.name);
-    return found ? { name: found.name, reads: found.reads } : null;
+    return found ?? null;
   }
   return component.properties.find((one) => one.name === item.name)?.attribute ?? null;
 }

@@ -1,6 +1,7 @@
 import { startsOtherwise } from '../../contract/defaults.js';
+import { flagTexts, isByPresence, readsAsTrue } from '../../contract/flags.js';
 import { type Kind, kindsOf } from '../../contract/kinds.js';
-import type { Component } from '../../contract/types.js';
+import type { Component, ReadAttribute } from '../../contract/types.js';
 import { judge } from '../../crossing/values.js';
 import { targetOf } from '../../hosts/profile.js';
 import type { ItemUse } from '../../hosts/uses.js';
@@ -95,7 +96,7 @@ function isUntold({ component }: RuleContext): boolean {
 function judgedAsSet(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
   const text = textIn(meant);
   // What reads the text "false" as false in an attribute mostly does so of what it is set to.
-  const isTrue = item.value.literal === 'false' && !meant.attribute?.readsFalse;
+  const isTrue = item.value.literal === 'false' && readsAsTrue(meant.attribute ?? {}, 'false');
   const isWrong = text === 'lost' || (text === 'reads' && isTrue);
   if (!isWrong) return [];
   const what = text === 'reads' ? 'which counts as true' : `and its type is ${meant.type.text}`;
@@ -147,18 +148,7 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
     ];
   }
   if (item.value.literal === undefined) return [];
-  if (meant.attribute.reads === 'boolean' && text.toLowerCase() === 'false') {
-    if (meant.attribute.readsFalse && text === 'false') return [];
-    return [
-      {
-        range: item.range,
-        message: `${meant.name}: the attribute is there, which reads as true, whatever it says.`,
-        cure: startsOtherwise('false', meant.default)
-          ? cureFor(crossing, context)
-          : `Leave ${item.name} out.`,
-      },
-    ];
-  }
+  if (meant.attribute.reads === 'boolean') return judgedFlag(text, item, meant, meant.attribute, context);
   if (meant.attribute.reads === 'number' && Number.isNaN(Number(text))) {
     return [
       {
@@ -178,6 +168,46 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
     ];
   }
   return [];
+}
+
+/** The text of an attribute that is read as true or false, where it says one thing and reads as the other. */
+function judgedFlag(
+  text: string,
+  item: ItemUse,
+  meant: Meant,
+  attribute: ReadAttribute,
+  context: RuleContext,
+): Complaint[] {
+  const isOff = text.toLowerCase() === 'false';
+  const isOn = text === '' || text.toLowerCase() === 'true';
+  if (!(isOff || isOn) || readsAsTrue(attribute, text) === isOn) return [];
+  const shown =
+    text === '' ? 'it is there without a text' : `it is there with the text ${JSON.stringify(text)}`;
+  const isAnyText = isOff && isByPresence(attribute) && !attribute.falseTexts && !attribute.trueTexts;
+  const what = isAnyText
+    ? 'the attribute is there, which reads as true, whatever it says'
+    : `${shown}, which reads as ${isOff}`;
+  return [
+    {
+      range: item.range,
+      message: `${meant.name}: ${what}.`,
+      cure: cureForFlag(isOn, item, meant, attribute, context),
+    },
+  ];
+}
+
+function cureForFlag(
+  isOn: boolean,
+  { name }: ItemUse,
+  meant: Meant,
+  attribute: ReadAttribute,
+  context: RuleContext,
+): string {
+  const texts = flagTexts(attribute, meant.default);
+  if (!texts) return cureFor(crossingOf(context, [meant.kind], meant.name), context);
+  const text = isOn ? texts.on : texts.off;
+  if (text === null) return `Leave ${name} out.`;
+  return text === '' ? `Write ${name}.` : `Write ${name}="${text}".`;
 }
 
 function isJson(text: string): boolean {

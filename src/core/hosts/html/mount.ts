@@ -1,10 +1,12 @@
 /** Shows views in a plain page: as markup, with calls from a script. */
 
+import type { FlagTexts } from '../../contract/flags.js';
 import { htmlText } from '../../emit/text.js';
 import type { Mounter, ViewInput, ViewShape } from '../harness.js';
 
 /** Markup has text only: true is an attribute that is there, false and nothing are one that is not. */
-function markupValue(value: unknown): string | null {
+function markupValue(value: unknown, flag: FlagTexts | undefined): string | null {
+  if (flag && typeof value === 'boolean') return value ? flag.on : flag.off;
   if (value === null || value === undefined || value === false) return null;
   return value === true ? '' : String(value);
 }
@@ -31,8 +33,8 @@ class LiveElement {
     this.give(input, true);
   }
   #markup({ values = [] }: Pick<ViewInput, 'values'>): string {
-    const attributes = this.#shape.values.map(({ form, name }, at) => {
-      const text = form === 'markup' ? markupValue(values[at]) : null;
+    const attributes = this.#shape.values.map(({ form, name, flag }, at) => {
+      const text = form === 'markup' ? markupValue(values[at], flag) : null;
       return text === null ? '' : ` ${name}="${htmlText(text)}"`;
     });
     const handlers = this.#shape.handlers.map(({ form, event }) =>
@@ -43,10 +45,10 @@ class LiveElement {
   }
   give({ values = [], handlers = [] }: Pick<ViewInput, 'values' | 'handlers'>, isFirst = false): void {
     this.#handlers = handlers;
-    for (const [at, { form, name }] of this.#shape.values.entries()) {
+    for (const [at, { form, name, flag }] of this.#shape.values.entries()) {
       if (form === 'dom') this.element[name] = values[at];
       else if (!isFirst) {
-        const text = markupValue(values[at]);
+        const text = markupValue(values[at], flag);
         if (text === null) this.element.removeAttribute(name);
         else this.element.setAttribute(name, text);
       }

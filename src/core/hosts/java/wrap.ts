@@ -125,6 +125,7 @@ const ATTRIBUTES: Readonly<Record<MarkupItem['value'], string>> = {
   text: 'text',
   number: 'number',
   boolean: 'present',
+  word: 'json',
   json: 'json',
   function: 'function',
 };
@@ -138,7 +139,7 @@ function callFor({ way, value, target }: MarkupItem, at: number, choice: string 
 function typeOf({ value, type }: MarkupItem): string {
   if (value === 'text' || value === 'function') return 'String';
   if (value === 'number') return 'double';
-  if (value === 'boolean') return 'boolean';
+  if (value === 'boolean' || value === 'word') return 'boolean';
   if (type.schema?.type === 'array' || (type.schema === null && /\[\]$/.test(type.text))) return 'List<?>';
   return type.schema?.type === 'object' ? 'Map<String, ?>' : 'Object';
 }

@@ -6,7 +6,7 @@ import { camelCase, freeName } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
 import { orUndefined, propertyKey, typeScriptOf } from '../../emit/typescript.js';
 import type { MarkupItem, MarkupSurface } from '../wrapping/markup.js';
-import { BINDER_MODULE, BINDER_TEXT, markupSurfacesOf } from '../wrapping/markup.js';
+import { BINDER_MODULE, BINDER_TEXT, markupSurfacesOf, writtenAs } from '../wrapping/markup.js';
 import type { WrappedFile, WrapRequest } from '../wrapping/types.js';
 import { deprecation, indexFile } from '../wrapping/writing.js';
 import { RUNTIME_TEXT } from './runtime.js';
@@ -79,7 +79,7 @@ function builderText(surface: MarkupSurface): string {
       const of = (way: MarkupItem['way']) => values.filter((one) => one.item.way === way);
       list(
         'attributes',
-        of('attribute').map((one) => row(one.item.target, one.name, stringLiteral(one.item.value))),
+        of('attribute').map((one) => row(one.item.target, one.name, stringLiteral(writtenAs(one.item)))),
       );
       list(
         'properties',
@@ -106,5 +106,6 @@ function builderText(surface: MarkupSurface): string {
 function typeOf({ value, type, choices }: MarkupItem): string {
   if (choices) return choices.map(stringLiteral).join(' | ');
   if (value === 'text' || value === 'function') return 'string';
+  if (value === 'word') return 'boolean';
   return value === 'json' ? typeScriptOf(type) : value;
 }

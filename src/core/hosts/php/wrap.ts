@@ -92,6 +92,7 @@ const ATTRIBUTES: Readonly<Record<MarkupItem['value'], string>> = {
   text: 'putText',
   number: 'putNumber',
   boolean: 'putPresence',
+  word: 'putJson',
   json: 'putJson',
   function: 'putFunction',
 };
@@ -104,7 +105,7 @@ function callFor({ way, value, target }: MarkupItem, at: number): string {
 function typeOf({ value, type }: MarkupItem): string {
   if (value === 'text' || value === 'function') return '?string';
   if (value === 'number') return 'int|float|null';
-  if (value === 'boolean') return '?bool';
+  if (value === 'boolean' || value === 'word') return '?bool';
   return type.schema?.type === 'array'
     ? '?array'
     : type.schema?.type === 'object'

@@ -5,7 +5,7 @@ import { CodeWriter } from '../../emit/code.js';
 import { PYTHON_WORDS, pythonString, pythonWords, snakeCase } from '../../emit/languages.js';
 import { freeName } from '../../emit/names.js';
 import type { MarkupItem, MarkupSurface } from '../wrapping/markup.js';
-import { BINDER_MODULE, BINDER_TEXT, markupSurfacesOf } from '../wrapping/markup.js';
+import { BINDER_MODULE, BINDER_TEXT, markupSurfacesOf, writtenAs } from '../wrapping/markup.js';
 import type { WrappedFile, WrapRequest } from '../wrapping/types.js';
 import { RUNTIME_TEXT } from './runtime.js';
 
@@ -89,7 +89,7 @@ function builderText(surface: MarkupSurface, func: string): string {
       list(
         'attributes',
         of('attribute').map(
-          ({ item, name }) => `${pythonString(item.target)}, ${pythonString(item.value)}, ${name}`,
+          ({ item, name }) => `${pythonString(item.target)}, ${pythonString(writtenAs(item))}, ${name}`,
         ),
       );
       list(
@@ -143,7 +143,7 @@ function typeOf({ value, type, choices }: MarkupItem): string {
   if (choices) return `Literal[${choices.map(pythonString).join(', ')}]`;
   if (value === 'text' || value === 'function') return 'str';
   if (value === 'number') return 'float';
-  if (value === 'boolean') return 'bool';
+  if (value === 'boolean' || value === 'word') return 'bool';
   return ofSchema(type.schema);
 }
 

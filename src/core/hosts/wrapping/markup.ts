@@ -2,12 +2,13 @@
 
 import { startsOtherwise } from '../../contract/defaults.js';
 import { trappedBy } from '../../contract/events.js';
+import { type FlagReading, isByPresence, readsAsTrue } from '../../contract/flags.js';
 import { kindsOf } from '../../contract/kinds.js';
 import type {
-  AttributeReader,
   Component,
   ContractProperty,
   ItemWords,
+  ReadAttribute,
   TypeInfo,
 } from '../../contract/types.js';
 import { freeAttributes } from '../../contract/types.js';
@@ -15,8 +16,8 @@ import { freeName, pascalCase } from '../../emit/names.js';
 import { firsts, isAttributeName, isPossibleKey } from './surface.js';
 import type { WrapRequest } from './types.js';
 
-/** What the values of an item are, as far as markup is concerned. */
-export type MarkupValue = 'text' | 'number' | 'boolean' | 'json' | 'function';
+/** What the values of an item are, as far as markup is concerned; a `word` is true or false, and written as that. */
+export type MarkupValue = 'text' | 'number' | 'boolean' | 'word' | 'json' | 'function';
 
 export interface MarkupItem {
   /** Of the property, or of the attribute that drives none. */
@@ -75,7 +76,7 @@ function itemsOf(component: Component): MarkupItem[] {
     const { name, type, attribute, readonly } = one;
     if (readonly || !isPossibleKey(name)) return [];
     const words = { name, type, choices: choicesOf(type), item: one };
-    const value = attribute && isAttributeName(attribute.name) ? carried(one, attribute.reads) : null;
+    const value = attribute && isAttributeName(attribute.name) ? carried(one, attribute) : null;
     if (attribute && value) return [{ ...words, way: 'attribute', target: attribute.name, value }];
     const plain = valueOfType(type);
     if (plain === null) return [];
@@ -86,8 +87,8 @@ function itemsOf(component: Component): MarkupItem[] {
   const attributes = firsts(freeAttributes(component))
     .filter((one) => isAttributeName(one.name) && !taken.has(one.name))
     .map((one): MarkupItem => {
-      const value = one.reads === 'string' || one.reads === 'custom' ? 'text' : one.reads;
-      const type = { text: value === 'text' ? 'string' : value, schema: null };
+      const value = valueRead(one);
+      const type = { text: { text: 'string', word: 'boolean' }[value as string] ?? value, schema: null };
       return { name: one.name, way: 'attribute', target: one.name, value, type, choices: null, item: one };
     });
   return [...properties, ...attributes];
@@ -96,13 +97,33 @@ function itemsOf(component: Component): MarkupItem[] {
 /** What an attribute with this reader is written from; null where no text, or none at all, would be read back as a value. */
 function carried(
   { type, default: initial }: Pick<ContractProperty, 'type' | 'default'>,
-  reads: AttributeReader,
+  attribute: ReadAttribute,
 ): MarkupValue | null {
   const value = valueOfType(type);
-  if (value === 'boolean' && startsOtherwise('false', initial)) return null;
-  if (reads === 'json') return value === null || value === 'function' ? null : 'json';
-  if (reads === 'string' || reads === 'custom') return value === 'text' ? 'text' : null;
-  return value === reads ? reads : null;
+  if (attribute.reads === 'json') return value === null || value === 'function' ? null : 'json';
+  const read = valueRead(attribute);
+  if (value !== (read === 'word' ? 'boolean' : read)) return null;
+  // What starts as true is false by a text only.
+  if (read !== 'boolean' || !startsOtherwise('false', initial)) return read;
+  return readsWords(attribute) ? 'word' : null;
+}
+
+/** What the attribute's text stands for, as far as it can be written without regard to what the element starts with. */
+function valueRead(attribute: ReadAttribute): MarkupValue {
+  const { reads } = attribute;
+  if (reads === 'string' || reads === 'custom') return 'text';
+  if (reads !== 'boolean' || isByPresence(attribute)) return reads;
+  return readsWords(attribute) ? 'word' : 'text';
+}
+
+/** How a builder writes it: words as JSON has them. */
+export function writtenAs({ value }: MarkupItem): Exclude<MarkupValue, 'word'> {
+  return value === 'word' ? 'json' : value;
+}
+
+/** Are "true" and "false" read as what they say? */
+function readsWords(flag: FlagReading): boolean {
+  return readsAsTrue(flag, 'true') && !readsAsTrue(flag, 'false');
 }
 
 /** What JSON can hold of a type, or a function; null for other things that only scripts have. */

@@ -2,15 +2,16 @@
 
 import { startsOtherwise } from '../../contract/defaults.js';
 import { eventHandledBy, trappedBy } from '../../contract/events.js';
+import { isByPresence } from '../../contract/flags.js';
 import { kindsOf, kindsRead } from '../../contract/kinds.js';
 import { isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
 import { isElementName } from '../../contract/tags.js';
 import type {
   Component,
-  ContractAttribute,
   ContractEvent,
   ContractProperty,
   ItemWords,
+  ReadAttribute,
 } from '../../contract/types.js';
 import { freeAttributes } from '../../contract/types.js';
 import { camelCase, freeName, isIdentifier, pascalCase } from '../../emit/names.js';
@@ -159,7 +160,7 @@ function itemsOf(
           item: one,
           property: null,
           way: habits.carries(false, one.name),
-          attribute: { name: one.name, isPresence: one.reads === 'boolean' },
+          attribute: { name: one.name, isPresence: isPresence(one) },
           pair: null,
         })),
     ],
@@ -189,8 +190,14 @@ function slotName(slot: string, names: ReadonlySet<string>): string {
   return names.has(name) || isGlobalAttribute(name) ? `${name}Slot` : name;
 }
 
-function attributeType({ reads }: Pick<ContractAttribute, 'reads'>): string {
-  return reads === 'boolean' || reads === 'number' ? reads : 'string';
+function attributeType(attribute: ReadAttribute): string {
+  if (attribute.reads === 'number') return 'number';
+  return isPresence(attribute) ? 'boolean' : 'string';
+}
+
+/** Is it written without a text where it is true, and left out where it is false? */
+function isPresence(attribute: ReadAttribute): boolean {
+  return attribute.reads === 'boolean' && isByPresence(attribute);
 }
 
 /** Of a type that nobody can name, what its attribute reads is known at least where that carries it. */
@@ -223,11 +230,12 @@ function wayOf(
 export function carryingAttribute(property: ContractProperty): SurfaceValue['attribute'] {
   const { attribute, default: initial } = property;
   if (!attribute || !isAttributeName(attribute.name)) return null;
+  if (attribute.reads === 'boolean' && !isByPresence(attribute)) return null;
   const exact = kindsRead(attribute.reads);
   const carries = kindsOf(property.type, attribute.reads).every(
     (kind) => exact.includes(kind) && !startsOtherwise(kind, initial),
   );
-  return carries ? { name: attribute.name, isPresence: attribute.reads === 'boolean' } : null;
+  return carries ? { name: attribute.name, isPresence: isPresence(attribute) } : null;
 }
 
 function pairOf(property: ContractProperty, component: Component, className: string): SurfacePair | null {

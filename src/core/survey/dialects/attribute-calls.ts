@@ -3,17 +3,17 @@
 import type { AttributeReader, Sign } from '../../contract/types.js';
 import type { AttributeSeen } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
-import { fold } from '../folding/fold.js';
+import { fold, foldCalled } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
-import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { calledName, isFunction, keyText, localDeclarations, unwrap } from '../folding/functions.js';
+import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
+import { calledName, isFunction, localDeclarations } from '../folding/functions.js';
 import { calledWith, parameterNames } from '../folding/scopes.js';
-import { writtenMember, writtenObject } from '../folding/written.js';
+import { calledBehind } from '../folding/written.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
-import { type Reading, readingOf } from './converters.js';
+import { type Reading, readingBySamples, readingOf } from './converters.js';
 
 /** How an expression over an attribute's text turns it into a value. */
 export function readerOf(node: Ast.Node, valueName: string | null): AttributeReader {
@@ -71,14 +71,30 @@ export function readByGetter(getter: Accessor): AttributeSeen[] {
   const { property, node, at } = getter;
   const calls = callsOfAccessor(getter);
   const read = new Set(calls.flatMap((one) => (one.method === 'getAttribute' ? [one.name] : [])));
+  const names = new Set(calls.map((one) => one.name));
   return calls.flatMap(({ method, name, call, through }): AttributeSeen[] => {
     // Where the text is read as well, whether there is any is but asked before.
     const isPresence = method === 'hasAttribute' && !read.has(name);
     if (!isPresence && method !== 'getAttribute') return [];
-    const made = getterReader(node, calls, getter.scope) ?? (through && getterReader(through, [], null));
-    const reading = isPresence ? { reads: 'boolean' as const } : (made ?? { reads: 'string' as const });
+    const made = () =>
+      getterReader(node, calls, getter.scope) ?? (through && getterReader(through, [], null));
+    const reading =
+      readByTrial(getter, name, names) ??
+      (isPresence ? { reads: 'boolean' as const } : (made() ?? { reads: 'string' as const }));
     return [{ name, property, ...reading, reflects: true, observed: true, lasting: true, at: at(call) }];
   });
+}
+
+/** How a getter reads one of the attributes that it asks for, tried out on an element that has no other of these. */
+function readByTrial(getter: Accessor, name: string, names: ReadonlySet<string>): Reading | null {
+  const { node, scope, methods = () => null } = getter;
+  const others = [...names].map((one) => [one, null] as const);
+  const make = (text: string | null) =>
+    foldCalled(
+      { node, scope: { ...scope, trial: { texts: new Map([...others, [name, text]]), methods } } },
+      [],
+    );
+  return readingBySamples(make, name);
 }
 
 /** What a function makes of the text that it reads, other than by calls that are known; null where that is nothing. */
@@ -119,23 +135,12 @@ function getterReader(
 
 /** What a function that is handed the text makes of it; null where it cannot be followed. */
 function readingOfCall({ callee }: Ast.CallExpression, scope: Scope): Reading | null {
-  const called = calledIn(callee, scope);
+  const called = calledBehind(callee, scope);
   if (!called) return null;
   const code = callableOf(called.node, called.scope);
   if (code) return readingOf(code);
   const reads = called.node === callee ? undefined : GLOBAL_READERS.get(calledName(called.node));
   return reads ? { reads } : null;
-}
-
-/** What is called: as it is written, among options (`options.parse`), or in place of one that is left out there. */
-function calledIn(callee: Ast.Node, scope: Scope): Pick<Bound, 'node' | 'scope'> | null {
-  const node = unwrap(callee);
-  if (node.type === 'LogicalExpression' && node.operator !== '&&')
-    return calledIn(node.left, scope) ?? calledIn(node.right, scope);
-  if (node.type !== 'MemberExpression') return { node, scope };
-  const name = node.computed ? null : keyText(node.property);
-  const object = name === null ? null : writtenObject(node.object, scope);
-  return object && name !== null ? writtenMember(object, name) : null;
 }
 
 /** Functions of the language that read a text, where they are handed on by their names. */

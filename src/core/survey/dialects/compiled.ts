@@ -246,7 +246,7 @@ function readMember(
           name: typeof given === 'string' && given !== '' ? given : name,
           reads,
           reflects: (flags & BITS.reflects) !== 0,
-          ...(reads === 'boolean' && runtime.readsFalse ? { readsFalse: true as const } : {}),
+          ...(reads === 'boolean' && runtime.readsFalse ? { falseTexts: ['false'] } : {}),
         }
       : false,
     ...(runtime.adopts ? { adopted: true as const } : {}),

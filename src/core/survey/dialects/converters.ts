@@ -23,14 +23,45 @@ export function readingBy(converter: Folded | undefined): Reading | null {
 
 /** What the function makes of some texts tells how it reads any. */
 export function readingOf(code: Callable | null): Reading {
-  if (!code) return { reads: 'custom' };
-  const made = (text: string | null) => foldCalled(code, [text]);
-  const [none, empty, no, word, digit] = [null, '', 'false', 'north', '3'].map(made);
-  const isFlag = none !== true && empty === true && word === true && digit === true;
-  if (isFlag && no === true) return { reads: 'boolean' };
-  if (isFlag && no === false) return { reads: 'boolean', readsFalse: true };
-  if (word === 'north' && digit === '3' && no === 'false' && empty === '') return { reads: 'string' };
+  const reading = code && readingBySamples((text) => foldCalled(code, [text]));
+  return reading ?? { reads: 'custom' };
+}
+
+/**
+ * How texts are read, by what code makes of some of them, null standing for no attribute; null where that does not tell.
+ * `name` is the attribute's, which HTML lets stand for true as well.
+ */
+export function readingBySamples(make: (text: string | null) => Folded, name?: string): Reading | null {
+  const [empty, word, digit] = ['', WORD, '3'].map(make);
+  if (typeof word === 'boolean') return typeof digit === 'boolean' ? flagBySamples(make, name) : null;
+  if (word === WORD && empty === '' && TEXTS.every((text) => make(text) === text)) return { reads: 'string' };
+  if (digit === 3 && Array.isArray(make('[3]'))) return { reads: 'json' };
   // Of what is no number, some make nothing at all.
   const isNumber = digit === 3 && (Number.isNaN(word) || word === undefined || word === null);
-  return isNumber ? { reads: 'number' } : { reads: 'custom' };
+  return isNumber ? { reads: 'number' } : null;
+}
+
+/** Texts that some code makes something else of: a number, a flag, what they are in JSON. */
+const TEXTS = ['3', 'false', '[3]', '{}'];
+/** A text that nobody has a meaning for. */
+const WORD = 'north';
+/** Texts that people write for true and false, and some that stand for neither. */
+const FLAG_TEXTS = ['', 'true', 'false', '1', '0', 'yes', 'no', 'on', 'off', WORD, '3'];
+
+function flagBySamples(make: (text: string | null) => Folded, name: string | undefined): Reading | null {
+  const texts = name === undefined ? FLAG_TEXTS : [...FLAG_TEXTS, name];
+  const made = new Map(texts.map((text) => [text, make(text)]));
+  if ([...made.values()].some((value) => typeof value !== 'boolean')) return null;
+  const none = make(null) === true;
+  const byPresence = made.get(WORD) === true;
+  const others = texts.filter((text) => made.get(text) !== byPresence);
+  const isConstant = others.length === 0 && none === byPresence;
+  // What is true only while the attribute is not there is another thing than a flag of that name.
+  const isInverse = others.length === 0 && !byPresence;
+  if (isConstant || isInverse || made.get('3') !== byPresence) return { reads: 'custom' };
+  return {
+    reads: 'boolean',
+    ...(others.length > 0 ? { [byPresence ? 'falseTexts' : 'trueTexts']: others } : {}),
+    ...(none ? { absentIsTrue: true as const } : {}),
+  };
 }

@@ -4,8 +4,8 @@
  */
 
 import type { Layer } from '../classes/layers.js';
-import { allFieldsSet } from '../folding/fields.js';
-import { localDeclarations, returned, unwrap } from '../folding/functions.js';
+import { allFieldsSet, fieldName } from '../folding/fields.js';
+import { constructorOf, localDeclarations, returned, unwrap } from '../folding/functions.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 
@@ -33,16 +33,9 @@ function isEmptyList(name: string, { node, module }: Layer): boolean {
 export function initialBehind(getter: Ast.Function, layer: Layer): Ast.Node | null {
   const read = returned(getter);
   if (read?.type === 'MemberExpression') {
-    if (read.object.type !== 'ThisExpression' || read.property.type !== 'PrivateIdentifier') return null;
-    const { name } = read.property;
-    const field = layer.node.body.body.find(
-      (one) =>
-        one.type === 'PropertyDefinition' && one.key.type === 'PrivateIdentifier' && one.key.name === name,
-    );
-    if (field?.type !== 'PropertyDefinition') return null;
-    // Compilers may set it in the constructor.
-    const value = field.value ?? allFieldsSet(layer.node).find((one) => one.name === `#${name}`)?.value;
-    return value ? onlyDecorated(value, layer) : null;
+    const name = read.object.type === 'ThisExpression' && !read.computed ? fieldName(read.property) : null;
+    const value = name !== null && /^[#_]/.test(name) ? valueAtFirst(name, layer) : null;
+    return value && writtenOut(value, layer);
   }
   if (read?.type !== 'CallExpression' || !read.arguments.some((one) => one.type === 'ThisExpression'))
     return null;
@@ -52,13 +45,37 @@ export function initialBehind(getter: Ast.Function, layer: Layer): Ast.Node | nu
     const [self, value] = args;
     if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') continue;
     if (self?.type === 'ThisExpression' && value && names.includes(callee.object.name))
-      return onlyDecorated(value, layer);
+      return writtenOut(value, layer);
   }
   return null;
 }
 
-/** A private field that decorators have no part in is an element's own affair. */
-function onlyDecorated(value: Ast.Node, layer: Layer): Ast.Node | null {
-  const initial = initialOf(value, layer);
-  return initial === value ? null : initial;
+/** What a field of that name holds once the element is made: what the constructor sets it to comes last. */
+export function valueAtFirst(name: string, { node }: Layer): Ast.Node | null {
+  const [set, ...others] = allFieldsSet(node).filter((one) => one.name === name);
+  if (others.length > 0 || (set && !isAlwaysDone(set.place, node))) return null;
+  if (set) return set.value;
+  const field = node.body.body.find(
+    (one) => one.type === 'PropertyDefinition' && !one.static && fieldName(one.key) === name,
+  );
+  return field?.type === 'PropertyDefinition' ? field.value : null;
 }
+
+/** Is it one of the constructor's own statements, on no condition? */
+function isAlwaysDone({ start, end }: Ast.Node, node: Ast.Class): boolean {
+  const statements = constructorOf(node)?.body?.body ?? [];
+  return statements.some((one) => one.type === 'ExpressionStatement' && one.start <= start && end <= one.end);
+}
+
+/** What is handed through decorators, or written out; what is worked out as the element is made is its own affair. */
+function writtenOut(value: Ast.Node, layer: Layer): Ast.Node | null {
+  const initial = initialOf(value, layer);
+  return initial !== value || PLAIN.has(unwrap(value).type) ? initial : null;
+}
+
+const PLAIN: ReadonlySet<string> = new Set([
+  'Literal',
+  'UnaryExpression',
+  'ArrayExpression',
+  'ObjectExpression',
+]);

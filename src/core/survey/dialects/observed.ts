@@ -11,7 +11,7 @@ import { methodInChain } from '../classes/methods.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence/evidence.js';
 import { fold, foldStaticMember, scopeBefore } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
-import { asString, isFoldedObject, UNKNOWN } from '../folding/folded.js';
+import { isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
 import { isFunction, keyText, staticsOf, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
@@ -20,7 +20,8 @@ import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
-import { attributesRead, readByGetter, readerOf, writtenBySetter } from './attribute-calls.js';
+import { attributesRead, readByGetter, writtenBySetter } from './attribute-calls.js';
+import { changedBranches, readByRunning } from './changed.js';
 import { readerOfConstructor } from './options.js';
 
 export const observed: Dialect = {
@@ -31,6 +32,9 @@ export const observed: Dialect = {
     const { layer, scope, at } = context;
     const reads: Sign[] = layer.own ? attributesRead(layer.node, scope, at) : [];
     readObserved(context, attributes, notes);
+    const ran = readByRunning(attributes, context);
+    attributes.push(...ran);
+    const isRun = (one: AttributeSeen) => ran.some(({ name, reads: known }) => known && name === one.name);
     const methods = (name: Ast.IdentifierName | Ast.PrivateIdentifier) =>
       methodInChain(name, context.chain, context.graph);
     for (const member of context.layer.node.body.body) {
@@ -38,8 +42,9 @@ export const observed: Dialect = {
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
       if (name === null) continue;
       const accessor = { property: name, node: member.value, scope, at, methods };
-      if (name === 'attributeChangedCallback') attributes.push(...changedBranches(member.value, context));
-      else if (member.kind === 'get') attributes.push(...readByGetter(accessor));
+      if (name === 'attributeChangedCallback')
+        attributes.push(...changedBranches(member.value, context).filter((one) => !isRun(one)));
+      if (member.kind === 'get') attributes.push(...readByGetter(accessor));
       else if (member.kind === 'set') attributes.push(...writtenBySetter(accessor));
     }
     return { attributes, reads, notes, ...shadowRoot(context), ...rendersToItself(context) };
@@ -168,58 +173,6 @@ function observedMember(layer: Layer): Ast.Node | null {
 /** A base class that works the list out from what its subclasses declare: there is nothing to miss in it. */
 function isWorkedOut(context: LayerContext): boolean {
   return context.chain.layers[0] !== context.layer && context.chain.layers.length > 1;
-}
-
-/** `case 'high-mark': this.highMark = Number(value)` and `if (name === 'high-mark') ...`. */
-function changedBranches(node: Ast.Function, context: LayerContext): AttributeSeen[] {
-  if (!node.body) return [];
-  const [nameParameter, , valueParameter] = node.params;
-  const parameterName = nameParameter?.type === 'Identifier' ? nameParameter.name : null;
-  const valueName = valueParameter?.type === 'Identifier' ? valueParameter.name : null;
-  const found: AttributeSeen[] = [];
-  const branch = (test: Ast.Node, body: Ast.Node[]) => {
-    const name = asString(fold(test, context.scope));
-    if (name === null) return;
-    for (const part of body) {
-      walk(part, (inner) => {
-        const target = assignedMember(inner);
-        if (!target) return true;
-        found.push({
-          name,
-          property: target.name,
-          reads: readerOf(target.value, valueName),
-          observed: false,
-          at: context.at(inner),
-        });
-        return false;
-      });
-    }
-  };
-  walk(node.body, (inner) => {
-    if (inner.type === 'SwitchStatement') {
-      for (const one of inner.cases) if (one.test) branch(one.test, one.consequent);
-      return false;
-    }
-    if (
-      inner.type === 'IfStatement' &&
-      inner.test.type === 'BinaryExpression' &&
-      /^===?$/.test(inner.test.operator)
-    ) {
-      const { left, right } = inner.test;
-      if (left.type === 'Identifier' && left.name === parameterName) branch(right, [inner.consequent]);
-    }
-    return true;
-  });
-  return found;
-}
-
-/** `this.name = value` or `this.#name = value`: the member and what is assigned. */
-function assignedMember(node: Ast.Node): { name: string; value: Ast.Expression } | null {
-  if (node.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') return null;
-  if (node.left.object.type !== 'ThisExpression' || node.left.computed) return null;
-  const { property } = node.left;
-  if (property.type !== 'Identifier' && property.type !== 'PrivateIdentifier') return null;
-  return { name: property.name.replace(/^_/, ''), value: node.right };
 }
 
 /**

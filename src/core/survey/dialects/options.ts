@@ -124,7 +124,7 @@ export function readOptions(
   const reading =
     mode === 'boolean'
       ? // What is read in this mode turns the text "false" into false as well.
-        { reads: 'boolean' as const, readsFalse: true as const }
+        { reads: 'boolean' as const, falseTexts: ['false'] }
       : (readingBy(object?.get('converter')) ?? byType);
   return {
     ...rest,

@@ -1,11 +1,13 @@
 /** Joins the evidence of a class chain about properties and attributes. */
 
+import { type FlagReading, flagMarks } from '../../contract/flags.js';
 import { globalReader, isGlobalProperty } from '../../contract/platform.js';
 import type {
   AttributeLink,
   AttributeReader,
   ContractAttribute,
   ContractProperty,
+  ReadAttribute,
   TypeInfo,
 } from '../../contract/types.js';
 import { camelCase } from '../../emit/names.js';
@@ -152,7 +154,7 @@ function joinTwo(
 /** What a first piece of evidence says of an attribute, but for how it is read where the second says that. */
 function readBy(first: Partial<AttributeLink>, second: Partial<AttributeLink>): Partial<AttributeLink> {
   if (second.reads === undefined) return first;
-  const { readsFalse: _, ...others } = first;
+  const { falseTexts: _no, trueTexts: _yes, absentIsTrue: _absent, ...others } = first;
   return others;
 }
 
@@ -173,7 +175,9 @@ export function rank(type: TypeInfo | undefined): number {
 interface Link {
   name: string;
   reads: AttributeReader | undefined;
-  readsFalse: boolean;
+  flag: FlagReading;
+  /** An accessor that reads it is true at first, since the attribute is not there. */
+  startsTrue: boolean;
   reflects: boolean;
   /** Code of the property itself reads or writes the attribute, as against one that has its name. */
   seen: boolean;
@@ -201,7 +205,8 @@ function linkAttributes(
     links.set(property, {
       name,
       reads: readers.find((one) => one !== 'custom') ?? readers[0],
-      readsFalse: about.some((one) => one.readsFalse),
+      flag: about.map(flagMarks).find((one) => Object.keys(one).length > 0) ?? {},
+      startsTrue: about.some((one) => one.lasting && one.absentIsTrue),
       reflects: about.some((one) => one.reflects),
       seen: explicit === property,
     });
@@ -228,9 +233,13 @@ function finishProperty(
           name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
           reads,
           reflects: declared?.reflects ?? link?.reflects ?? false,
-          ...((declared ?? link)?.readsFalse && reads === 'boolean' ? { readsFalse: true as const } : {}),
+          ...(reads === 'boolean' && !platform
+            ? declared
+              ? flagMarks({ ...declared, reads })
+              : link?.flag
+            : {}),
         };
-  const initial = one.default ?? one.said;
+  const initial = one.default ?? one.said ?? (link?.startsTrue ? 'true' : undefined);
   return {
     name: one.name,
     type: one.type ?? typeByReader(platform ?? attribute?.reads),
@@ -257,12 +266,12 @@ function attributeOfHidden({ evidence: one }: { evidence: PropertyEvidence }): A
   if (!one.attribute || one.origin !== 'declared') return [];
   const name = one.attribute.name ?? one.name.toLowerCase();
   if (isInnerName(name)) return [];
-  const { reads, readsFalse } = one.attribute;
+  const { reads } = one.attribute;
   return [
     {
       name,
       ...(reads ? { reads } : {}),
-      ...(readsFalse ? { readsFalse } : {}),
+      ...flagMarks(one.attribute),
       observed: true,
       at: one.words.at ?? '',
     },
@@ -275,15 +284,20 @@ function typeByReader(reads: AttributeReader | undefined): TypeInfo {
 
 function freeAttributes(seen: readonly AttributeSeen[], taken: ReadonlySet<string>): ContractAttribute[] {
   const attributes = new Map<string, ContractAttribute>();
+  const read = new Map<string, ReadAttribute>();
+  for (const { name, ...one } of seen)
+    if (one.reads && (one.observed || !read.has(name))) read.set(name, { ...one, name, reads: one.reads });
   for (const one of seen) {
     if (taken.has(one.name) || !one.observed) continue;
-    const reads = globalReader(one.name) ?? one.reads ?? attributes.get(one.name)?.reads ?? 'string';
-    const isOff = reads === 'boolean' && one.readsFalse;
-    const marks = {
-      ...(isOff ? { readsFalse: true as const } : {}),
+    const platform = globalReader(one.name);
+    const how = platform ? undefined : read.get(one.name);
+    attributes.set(one.name, {
+      name: one.name,
+      reads: platform ?? how?.reads ?? 'string',
+      ...(how ? flagMarks(how) : {}),
       ...(one.watched ? { watched: true as const } : {}),
-    };
-    attributes.set(one.name, { name: one.name, reads, ...marks, at: one.at });
+      at: one.at,
+    });
   }
   return [...attributes.values()];
 }

@@ -4,24 +4,55 @@ import { isGlobalProperty } from '../../contract/platform.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Folded } from './folded.js';
 import { UNKNOWN } from './folded.js';
-import type { Scope } from './functions.js';
+import type { Callable, Scope } from './functions.js';
 
 const LONGEST = 12;
 
 /** `this.localName`, `this.tagName`, also where `this` was handed on: the name of the tag. Null for anything else. */
 export function tagUnder(property: string, object: Ast.Node, scope: Scope): string | null {
   if (property !== 'localName' && property !== 'tagName' && property !== 'nodeName') return null;
+  const { element } = whereThis(object, scope) ?? {};
+  if (!element) return null;
+  element.asked = true;
+  // Documents of HTML give these two in capitals.
+  return property === 'localName' ? element.tag : element.tag.toUpperCase();
+}
+
+/** The scope in which a name stands for `this`, which may have been handed on; null for anything else. */
+export function whereThis(object: Ast.Node, scope: Scope): Scope | null {
   let [node, place] = [object, scope];
   for (let count = 0; count < LONGEST && node.type === 'Identifier'; count += 1) {
     const bound = place.bindings?.get(node.name);
     if (!bound || 'value' in bound) return null;
     [node, place] = [bound.node, bound.scope];
   }
-  const { element } = place;
-  if (node.type !== 'ThisExpression' || !element) return null;
-  element.asked = true;
-  // Documents of HTML give these two in capitals.
-  return property === 'localName' ? element.tag : element.tag.toUpperCase();
+  return node.type === 'ThisExpression' ? place : null;
+}
+
+/** What a call on an element that code is tried out on gives: its attribute's text. Null for other calls. */
+export function askedInTrial(
+  { object }: Ast.MemberExpression,
+  method: string,
+  name: () => Folded,
+  scope: Scope,
+): { value: Folded } | null {
+  if (method !== 'getAttribute' && method !== 'hasAttribute') return null;
+  const { trial } = whereThis(object, scope) ?? {};
+  const asked = trial && name();
+  const text = typeof asked === 'string' ? trial?.texts.get(asked) : undefined;
+  if (text === undefined) return null;
+  return { value: method === 'getAttribute' ? text : text !== null };
+}
+
+/** What a member of the element that code is tried out on holds; undefined where that is not known, or nothing is tried. */
+export function heldInTrial(node: Ast.Node, name: string, scope: Scope): Folded {
+  return whereThis(node, scope)?.trial?.held?.(name);
+}
+
+/** A method of the element that code is tried out on; null for other functions. */
+export function methodInTrial(callee: Ast.Node, scope: Scope): Callable | null {
+  if (callee.type !== 'MemberExpression' || callee.computed) return null;
+  return whereThis(callee.object, scope)?.trial?.methods(callee.property) ?? null;
 }
 
 const ABOVE_ELEMENTS: ReadonlySet<string> = new Set(['EventTarget', 'Node', 'Element', 'HTMLElement']);

@@ -7,16 +7,16 @@
 import type { Found } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { callableOf, classAbove, classesFrom, ownClass, ownMethodOf, staticMethodOf } from './callables.js';
-import type { ClassPlace } from './class-named.js';
+import { callableOf, ownClass, ownMethodOf, staticMethodOf } from './callables.js';
 import { classNamed } from './class-named.js';
+import { codeBehind, referenceTo } from './code-behind.js';
 import { foldNew, foldObjectMethod } from './collections.js';
-import { isIn, tagUnder } from './element.js';
+import { askedInTrial, heldInTrial, isIn, methodInTrial, tagUnder } from './element.js';
 import { fieldName } from './fields.js';
-import type { Folded } from './folded.js';
+import type { Folded, Reference } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Scope } from './functions.js';
-import { assignedBeside, calledName, ownName, staticGetter, staticValue, unwrap } from './functions.js';
+import { calledName, unwrap } from './functions.js';
 import { foldOfInstance, methodOfInstance } from './instances.js';
 import type { Folder } from './interpret.js';
 import { runBody, scopeAt } from './interpret.js';
@@ -35,6 +35,7 @@ import { foldArrayMethod, foldBuiltInCall, foldObjectCall, foldTextMethod } from
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
 import { calledWith, calledWithValues } from './scopes.js';
+import { foldStatic, staticMember } from './statics.js';
 
 const DEEPEST = 160;
 const MOST_STEPS = 60_000;
@@ -107,8 +108,11 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
       return foldArray(node, inner);
     case 'ObjectExpression':
       return foldObject(node, inner, (value) => callableOf(value, scope));
-    case 'MemberExpression':
-      return foldMember(node, scope, depth);
+    case 'MemberExpression': {
+      const value = foldMember(node, scope, depth);
+      const isCode = scope.trial && (value === UNKNOWN || isReference(value));
+      return isCode ? (codeIn(node, scope) ?? value) : value;
+    }
     case 'CallExpression':
       return foldCall(node, scope, depth);
     case 'NewExpression':
@@ -167,13 +171,15 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   const property = node.computed ? fold(node.property, scope, depth + 1) : null;
   const name = node.computed ? asString(property ?? null) : fieldName(node.property);
   if (name !== null) {
+    const held = heldInTrial(node.object, name, scope);
+    if (held !== undefined) return held;
     if (node.object.type === 'Super') return scope.above?.(name, depth + 1) ?? UNKNOWN;
     if (node.object.type === 'ThisExpression') {
       const own = scope.own?.(name, depth + 1);
       return (
         own ??
         tagUnder(name, node.object, scope) ??
-        (scope.bindings?.has('this') ? foldStatic(node.object, name, scope, depth) : null) ??
+        (scope.bindings?.has('this') ? foldStatic(node.object, name, scope, depth, FOLDER) : null) ??
         (scope.own && scope.asClass ? own : UNKNOWN)
       );
     }
@@ -201,52 +207,11 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   if (typeof object === 'string' && key === 'length') return object.length;
   if (!isReference(object) && object !== UNKNOWN) return UNKNOWN;
   return (
-    foldStatic(node.object, key, scope, depth) ??
+    foldStatic(node.object, key, scope, depth, FOLDER) ??
     foldOfInstance(node.object, key, scope, depth, FOLDER) ??
     UNKNOWN
   );
 }
-
-/** A static field or getter of a class that is named in an expression, or of a class above it; what a function was given. */
-function foldStatic(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
-  const first = classNamed(object, scope);
-  if (!first) return foldOfFunction(object, name, scope, depth);
-  const value = foldOfClass(first, name, depth);
-  if (value !== undefined) return value;
-  // A class has the name that it was written under.
-  return name === 'name' && (object.type === 'Identifier' || object.type === 'ThisExpression')
-    ? ownName(first.node, first.scope.module) || null
-    : null;
-}
-
-/** A static member of a class, or of one above it; undefined when none has it. */
-function foldOfClass(first: ClassPlace | null, name: string, depth: number): Folded {
-  for (const place of classesFrom(first)) {
-    const scope: Scope = {
-      ...place.scope,
-      own: (member, at) => foldOfClass(first, member, at),
-      above: (member, at) => foldOfClass(classAbove(place), member, at),
-    };
-    const value = foldStaticMember(place.node, name, scope, depth + 1);
-    if (value !== undefined) return value;
-  }
-  return undefined;
-}
-
-/** What is put on a function where it is declared: `Pier.observedAttributes = [...]`. */
-function foldOfFunction(object: Ast.Node, name: string, scope: Scope, depth: number): Folded | null {
-  if (object.type !== 'Identifier' || NATIVE.has(name)) return null;
-  const called = callableOf(object, scope);
-  if (!called) return null;
-  const { node, scope: inner } = called;
-  const value =
-    inner.module.assigned.get(`${ownName(node, inner.module)}.${name}`) ??
-    assignedBeside(node, inner.module).get(name);
-  return value ? fold(value, inner, depth + 1) : null;
-}
-
-/** What functions have without being given it. */
-const NATIVE: ReadonlySet<string> = new Set(['name', 'length', 'prototype']);
 
 /** A scope in which what the functions around a class do before it stands is known; null where that is not known. */
 export function scopeBefore(node: Ast.Class, scope: Scope): Scope | null {
@@ -263,18 +228,17 @@ export function foldStaticMember(
   scope: Scope,
   depth: number,
 ): Folded | undefined {
-  const getter = staticGetter(node, name);
-  if (getter) return runBody({ node: getter, scope: { ...scope, asClass: true } }, scope, depth + 1, FOLDER);
-  const value = staticValue(node, name, scope.module);
-  return value ? fold(value, scope, depth + 1) : undefined;
+  return staticMember(node, name, scope, depth, FOLDER);
 }
 
 function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded {
   const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
   const callee = unwrap(node.callee);
   if (callee.type === 'MemberExpression' && callee.property.type === 'Identifier' && !callee.computed) {
-    const value = foldMethodCall(callee, callee.property.name, node.arguments, scope, depth, inner);
-    if (value !== null) return value;
+    const { name } = callee.property;
+    const asked = askedInTrial(callee, name, () => inner(node.arguments[0] ?? callee), scope);
+    const value = asked ? asked.value : foldMethodCall(callee, name, node.arguments, scope, depth, inner);
+    if (asked || value !== null) return value;
   }
   const isGlobal = callee.type === 'Identifier' && !scope.module.declarations.has(callee.name);
   if (isGlobal && node.arguments[0]) {
@@ -288,8 +252,32 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
     callableOf(callee, scope) ??
     staticMethodOf(callee, scope) ??
     ownMethodOf(callee, scope) ??
+    methodInTrial(callee, scope) ??
     methodOfInstance(callee, scope, FOLDER);
-  if (!called || called.node.async || called.node.generator) return UNKNOWN;
+  if (!called) return foldBehind(node, callee, scope, depth);
+  return foldFunction(called, node, scope, depth);
+}
+
+/** A call of what a table or an option holds, in code that is tried out. */
+function foldBehind(node: Ast.CallExpression, callee: Ast.Node, scope: Scope, depth: number): Folded {
+  const value = scope.trial ? fold(callee, scope, depth + 1) : UNKNOWN;
+  const code = codeBehind(value);
+  if (code) return foldFunction(code, node, scope, depth);
+  const [first] = node.arguments;
+  const made =
+    isReference(value) && first ? foldConversion(value.reference, fold(first, scope, depth + 1)) : null;
+  return made ?? UNKNOWN;
+}
+
+/** The function that a table or an option holds, in code that is tried out. */
+function codeIn(node: Ast.MemberExpression, scope: Scope): Reference | null {
+  const behind = scope.trial?.called?.(node, scope);
+  const code = behind && behind.node !== node ? callableOf(behind.node, behind.scope) : null;
+  return code ? referenceTo('function', code) : null;
+}
+
+function foldFunction(called: Callable, node: Ast.CallExpression, scope: Scope, depth: number): Folded {
+  if (called.node.async || called.node.generator) return UNKNOWN;
   const bindings = calledWith(called, node.arguments, scope);
   return runBody({ node: called.node, scope: { ...called.scope, bindings } }, scope, depth + 1, FOLDER);
 }
@@ -331,10 +319,17 @@ function callbackOf(
   return called && ((...values) => runWith(called, values, scope, depth));
 }
 
-/** What a function returns when it is called with folded values. */
-export function foldCalled(called: Callable, values: readonly Folded[]): Folded {
-  steps = 0;
+/** What a function returns when it is called with folded values; `isWithin` while something else is worked out. */
+export function foldCalled(called: Callable, values: readonly Folded[], isWithin = false): Folded {
+  if (!isWithin) steps = 0;
   return runWith(called, values, called.scope, 0);
+}
+
+/** What an expression inside a function is worth when that is called with folded values. */
+export function foldCalledAt(node: Ast.Node, called: Callable, values: readonly Folded[]): Folded {
+  steps = 0;
+  const scope = { ...called.scope, bindings: calledWithValues(called, values, called.scope) };
+  return fold(node, scopeAt(node, { ...called, scope }, FOLDER) ?? scope, 1);
 }
 
 function runWith(called: Callable, values: readonly Folded[], scope: Scope, depth: number): Folded {

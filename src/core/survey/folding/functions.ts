@@ -24,6 +24,8 @@ export interface Scope {
   asClass?: true;
   /** The element that `this` is, where the expression runs for one. */
   element?: ElementAsked;
+  /** What the attributes of the element hold, where code is tried out on them. */
+  trial?: Trial;
   /** The name by which that class extends the one above, and what it is bound to. */
   extended?: { name: string; bound: Bound | undefined };
 }
@@ -35,6 +37,18 @@ export interface ElementAsked {
   /** What `this.constructor` has: the class that the element is made of, as against the one that the code stands in. */
   statics?: Statics;
   staticsAsked?: boolean;
+}
+
+/** An element that code is tried out on: the texts of its attributes, null for those that it has not, and its methods. */
+export interface Trial {
+  texts: ReadonlyMap<string, string | null>;
+  methods: (name: Ast.IdentifierName | Ast.PrivateIdentifier) => Callable | null;
+  /** What a member of the element holds; undefined where nothing is known of it, which is missing where nobody asks. */
+  held?: (name: string) => Folded;
+  /** The function that a call in its code calls by way of a table or an option. */
+  called?: (callee: Ast.Node, scope: Scope) => Pick<Bound, 'node' | 'scope'> | null;
+  /** Gives a member of the element a value. */
+  give?: (name: string, value: Folded) => void;
 }
 
 /** The static members of a class, in a scope that asks for them. */

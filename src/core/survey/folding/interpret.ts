@@ -3,6 +3,8 @@
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import { entriesOf } from './collections.js';
+import { whereThis } from './element.js';
+import { fieldName } from './fields.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
 import type { Bound, Callable, Holder, Scope } from './functions.js';
@@ -40,7 +42,9 @@ const MOST_PERHAPS = 16;
 
 /** What a function returns, its parameters being bound in its scope already. */
 export function runBody({ node, scope }: Callable, caller: Scope, depth: number, folder: Folder): Folded {
-  const run = startIn({ ...scope, ...heldBy(scope, caller) }, depth, folder);
+  const { trial = caller.trial } = scope;
+  const held = { ...heldBy(scope, caller), ...(trial ? { trial } : {}) };
+  const run = startIn({ ...scope, ...held }, depth, folder);
   if (!node.body) return UNKNOWN;
   if (node.body.type !== 'BlockStatement') return folder.fold(node.body, run.scope, depth + 1);
   const outcome = runAll(node.body.body, run);
@@ -245,13 +249,17 @@ function roundsOver(over: Folded, isOfKeys: boolean): Folded {
 function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Folded): void {
   if (node.type === 'AssignmentExpression') {
     const { left, operator } = node;
+    if (operator === '=' && giveToElement(left, () => value(node.right), run, value)) return;
     const isName = left.type === 'Identifier' && run.scope.bindings.has(left.name);
     if (isName || keptName(left, run.scope) !== null) keep(left, value(node), run);
     else if (left.type === 'MemberExpression' && operator === '=')
       putInto(left.object, memberKey(left, value), value(node.right), run, value);
     return;
   }
-  if (node.type !== 'CallExpression' || node.callee.type !== 'MemberExpression') return;
+  if (node.type !== 'CallExpression') return;
+  // What an element that is tried out is handed to, or does itself, may give it something.
+  if (run.scope.trial?.give) value(node);
+  if (node.callee.type !== 'MemberExpression') return;
   const { object, property } = node.callee;
   if (property.type !== 'Identifier') return;
   const [first, second] = node.arguments;
@@ -269,6 +277,21 @@ function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Fold
   const after = before.length + items.length > LONGEST_LIST ? UNKNOWN : [...before, ...items];
   if (member) putInto(member.object, memberKey(member, value), after, run, value);
   else keep(object, after, run);
+}
+
+/** `this.name = value` on an element that code is tried out on; false for other targets. */
+function giveToElement(
+  target: Ast.Node,
+  given: () => Folded,
+  { scope }: Run,
+  value: (node: Ast.Node) => Folded,
+): boolean {
+  if (target.type !== 'MemberExpression') return false;
+  const { give } = whereThis(target.object, scope)?.trial ?? {};
+  const name = give && (target.computed ? value(target.property) : fieldName(target.property));
+  if (typeof name !== 'string') return false;
+  give?.(name, given());
+  return true;
 }
 
 /** `Object.defineProperty(object, key, { value })` */

@@ -13,6 +13,8 @@ import {
   UNKNOWN,
 } from './folded.js';
 
+import { foldNumberCall } from './operators.js';
+
 type Callback = ((...values: Folded[]) => Folded) | null;
 
 /** `Object.keys(...)` and its kin. */
@@ -93,6 +95,9 @@ export function foldBuiltInCall(
   const [first] = args;
   if (object.type === 'Identifier') {
     if (object.name === 'Object') return foldObjectCall(method, args.map(inner));
+    if (object.name === 'Number' || object.name === 'Math')
+      return foldNumberCall(object.name, method, args.map(inner));
+    if (object.name === 'JSON') return method === 'parse' && first ? parsed(inner(first)) : null;
     const isFollowed = object.name === 'Array' && ARRAY_CALLS.includes(method);
     return isFollowed ? foldArrayCall(method, args.map(inner), callback(1)) : null;
   }
@@ -100,6 +105,21 @@ export function foldBuiltInCall(
   if (object.type === 'Literal' && 'regex' in object)
     return method === 'test' ? testOf(object, inner(first)) : null;
   return method === 'call' && isKindText(object) ? kindText(inner(first)) : null;
+}
+
+/** `JSON.parse(text)`; what is no JSON throws, of which nothing comes. */
+function parsed(text: Folded): Folded {
+  try {
+    return typeof text === 'string' ? foldedJson(JSON.parse(text)) : UNKNOWN;
+  } catch {
+    return UNKNOWN;
+  }
+}
+
+function foldedJson(value: unknown): Folded {
+  if (Array.isArray(value)) return value.map(foldedJson);
+  if (typeof value !== 'object' || value === null) return value as Folded;
+  return { object: new Map(Object.entries(value).map(([name, one]) => [name, foldedJson(one)])) };
 }
 
 /** `/pattern/.test(text)` */

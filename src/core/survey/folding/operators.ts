@@ -93,5 +93,20 @@ export function foldConversion(name: string, value: Folded): Folded {
   if (name === 'String') return String(value);
   if (name === 'Number') return Number(value);
   if (name === 'isNaN') return Number.isNaN(Number(value));
+  if (name === 'parseInt') return Number.parseInt(String(value), 10);
   return name === 'parseFloat' ? Number.parseFloat(String(value)) : null;
+}
+
+const MATH = ['abs', 'ceil', 'floor', 'max', 'min', 'round', 'trunc'] as const;
+
+/** `Number.parseInt(text)`, `Number.isNaN(value)`, `Math.max(value, 0)`; null for other calls of these two. */
+export function foldNumberCall(holder: string, method: string, values: readonly Folded[]): Folded {
+  const numbers = values.flatMap((one) => (typeof one === 'number' ? [one] : []));
+  if (holder === 'Number') {
+    if (method === 'isNaN' || method === 'isFinite' || method === 'isInteger')
+      return values[0] === UNKNOWN ? UNKNOWN : Number[method](values[0]);
+    return /^parse(?:Int|Float)$/.test(method) ? foldConversion(method, values[0]) : null;
+  }
+  const known = MATH.find((one) => one === method);
+  return known && numbers.length === values.length ? Math[known](...(numbers as [number])) : null;
 }

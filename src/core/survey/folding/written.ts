@@ -59,3 +59,26 @@ export function writtenMember({ node, scope }: Written, name: string): Bound | n
   );
   return found?.type === 'Property' ? { node: found.value as Ast.Node, scope } : null;
 }
+
+/**
+ * What is called: as it is written, among options (`options.parse`), in a table (`READERS[name]`), or in place of one that
+ * is left out there. Null where such an object is not to be found.
+ */
+export function calledBehind(
+  callee: Ast.Node,
+  scope: Scope,
+  depth = 0,
+): Pick<Bound, 'node' | 'scope'> | null {
+  const node = unwrap(callee);
+  if (depth > DEEPEST) return null;
+  if (node.type === 'LogicalExpression' && node.operator !== '&&')
+    return calledBehind(node.left, scope, depth + 1) ?? calledBehind(node.right, scope, depth + 1);
+  if (node.type === 'Identifier') {
+    const bound = scope.bindings?.get(node.name);
+    return bound && !('value' in bound) ? calledBehind(bound.node, bound.scope, depth + 1) : { node, scope };
+  }
+  if (node.type !== 'MemberExpression') return { node, scope };
+  const name = node.computed ? foldedText(node.property, scope) : keyText(node.property);
+  const object = name === null ? null : writtenObject(node.object, scope);
+  return object && name !== null ? writtenMember(object, name) : null;
+}

@@ -1,6 +1,7 @@
 /** What the code claims beside what the running element shows, item by item. */
 
 import { plainDefault } from '../../contract/defaults.js';
+import { readsAsTrue } from '../../contract/flags.js';
 import { isGlobalProperty } from '../../contract/platform.js';
 import type { AttributeReader, Component, ContractProperty } from '../../contract/types.js';
 import { attributesOf } from '../../contract/types.js';
@@ -178,8 +179,11 @@ function readerDifference({ name, attribute }: ContractProperty, seen: SeenCompo
   const reader = readerShown(texts, seen.held.made[name]);
   if (reader === null) return null;
   if (reader !== attribute.reads) return READER_WORDS[reader];
-  if (reader !== 'boolean' || (texts.false === 'false') === (attribute.readsFalse === true)) return null;
-  return `its attribute reads the text "false" as ${texts.false}`;
+  const other =
+    reader === 'boolean' && TRIED_TEXTS.find((text) => texts[text] !== String(readsAsTrue(attribute, text)));
+  return typeof other === 'string'
+    ? `its attribute reads the text ${JSON.stringify(other)} as ${texts[other]}`
+    : null;
 }
 
 /** A way of reading that texts give away. */
@@ -195,8 +199,8 @@ const READER_WORDS: Record<ShownReader, string> = {
 /** The reader that makes these values of the texts; null where the property shows nothing of them. */
 function readerShown(texts: ReadTexts, before: string | undefined): ShownReader | null {
   const isUnmoved = new Set(TRIED_TEXTS.map((text) => texts[text])).size === 1;
-  if (TRIED_TEXTS.every((text) => texts[text] === 'true' || (text === 'false' && texts[text] === 'false')))
-    return isUnmoved && before === 'true' ? null : 'boolean';
+  if (TRIED_TEXTS.every((text) => texts[text] === 'true' || texts[text] === 'false'))
+    return isUnmoved && texts.north === before ? null : 'boolean';
   if (isUnmoved) return null;
   if (texts['[3]'] === 'list' && texts['3'] === '3') return 'json';
   if (texts['3'] === '3') return texts.north === 'NaN' || texts.north === 'null' ? 'number' : null;

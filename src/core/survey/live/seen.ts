@@ -19,7 +19,7 @@ export interface AskedLink {
 }
 
 /** Texts that an attribute is given, one after another: what becomes of them tells how it is read. */
-export const TRIED_TEXTS = ['north', '', 'false', '3', '[3]'] as const;
+export const TRIED_TEXTS = ['north', '', 'true', 'false', '3', '[3]'] as const;
 type TriedText = (typeof TRIED_TEXTS)[number];
 
 /** What a property is after each text, as code; what no literal can stand for by its kind. */

@@ -1,0 +1,122 @@
+/** What `attributeChangedCallback` makes of an attribute's text, and which member of the element it gives that to. */
+
+import { camelCase } from '../../emit/names.js';
+import { methodInChain } from '../classes/methods.js';
+import type { AttributeSeen, LayerContext } from '../evidence/evidence.js';
+import { fold, foldCalledAt } from '../folding/fold.js';
+import type { Folded } from '../folding/folded.js';
+import { asString, UNKNOWN } from '../folding/folded.js';
+import type { FunctionNode, Trial } from '../folding/functions.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import { readerOf } from './attribute-calls.js';
+import { type Reading, readingBySamples } from './converters.js';
+import { TriedElement } from './tried-element.js';
+
+/** What is longer than this is not tried out. */
+const LONGEST = 6_000;
+
+/** How each of the attributes is read, tried out on an element that is told of their texts. */
+export function readByRunning(
+  attributes: readonly AttributeSeen[],
+  { chain, graph, layer }: LayerContext,
+): AttributeSeen[] {
+  const key = { type: 'Identifier', name: CALLBACK } as Ast.IdentifierName;
+  const callback = layer.own ? methodInChain(key, chain, graph) : null;
+  if (!callback || !graph.isOwn(callback.scope.module)) return [];
+  if (callback.node.end - callback.node.start > LONGEST) return [];
+  const places = new Map(attributes.flatMap((one) => (one.observed ? [[one.name, one.at] as const] : [])));
+  return [...places].flatMap(([name, at]): AttributeSeen[] => {
+    const told = (text: string | null) => {
+      const element = new TriedElement(chain, graph, [[name, text]]);
+      element.call(CALLBACK, [name, text === null ? '' : null, text]);
+      return element;
+    };
+    const { given } = told('north');
+    const member = given.find((one) => publicName(one) === camelCase(name)) ?? given[0];
+    if (member === undefined) return [];
+    const made = new Map<string | null, Folded>();
+    const make = (text: string | null) => {
+      if (!made.has(text)) made.set(text, told(text).held(member));
+      return made.get(text);
+    };
+    const isUnmoved = new Set(['north', '3', 'false', '', null].map(make)).size === 1;
+    const reading = isUnmoved ? null : readingBySamples(make, name);
+    return [{ name, property: publicName(member), observed: false, at, ...reading }];
+  });
+}
+
+const CALLBACK = 'attributeChangedCallback';
+
+/** The name that others know a member by which may be kept under another. */
+function publicName(member: string): string {
+  return member.replace(/^[#_]/, '');
+}
+
+/** `case 'high-mark': this.highMark = Number(value)` and `if (name === 'high-mark') ...`. */
+export function changedBranches(node: Ast.Function, context: LayerContext): AttributeSeen[] {
+  if (!node.body) return [];
+  const [nameParameter] = node.params;
+  const parameterName = nameParameter?.type === 'Identifier' ? nameParameter.name : null;
+  const found: AttributeSeen[] = [];
+  const branch = (test: Ast.Node, body: Ast.Node[]) => {
+    const name = asString(fold(test, context.scope));
+    if (name === null) return;
+    for (const part of body) {
+      walk(part, (inner) => {
+        const target = assignedMember(inner);
+        if (!target) return true;
+        found.push({
+          name,
+          property: target.name,
+          ...readingOfValue(target.value, name, node, context),
+          observed: false,
+          at: context.at(inner),
+        });
+        return false;
+      });
+    }
+  };
+  walk(node.body, (inner) => {
+    if (inner.type === 'SwitchStatement') {
+      for (const one of inner.cases) if (one.test) branch(one.test, one.consequent);
+      return false;
+    }
+    if (
+      inner.type === 'IfStatement' &&
+      inner.test.type === 'BinaryExpression' &&
+      /^===?$/.test(inner.test.operator)
+    ) {
+      const { left, right } = inner.test;
+      if (left.type === 'Identifier' && left.name === parameterName) branch(right, [inner.consequent]);
+    }
+    return true;
+  });
+  return found;
+}
+
+/** How what is assigned is made of the attribute's new text, which is the third thing that the function is handed. */
+function readingOfValue(
+  value: Ast.Node,
+  name: string,
+  node: FunctionNode,
+  { scope, chain, graph }: LayerContext,
+): Reading {
+  const parameter = node.params[2];
+  const methods: Trial['methods'] = (key) => methodInChain(key, chain, graph);
+  const make = (text: string | null) => {
+    const tried = { ...scope, trial: { texts: new Map([[name, text]]), methods } };
+    return foldCalledAt(value, { node, scope: tried }, [name, UNKNOWN, text]);
+  };
+  const valueName = parameter?.type === 'Identifier' ? parameter.name : null;
+  return readingBySamples(make, name) ?? { reads: readerOf(value, valueName) };
+}
+
+/** `this.name = value` or `this.#name = value`: the member and what is assigned. */
+function assignedMember(node: Ast.Node): { name: string; value: Ast.Expression } | null {
+  if (node.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') return null;
+  if (node.left.object.type !== 'ThisExpression' || node.left.computed) return null;
+  const { property } = node.left;
+  if (property.type !== 'Identifier' && property.type !== 'PrivateIdentifier') return null;
+  return { name: property.name.replace(/^_/, ''), value: node.right };
+}
