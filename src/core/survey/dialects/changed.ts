@@ -1,6 +1,5 @@
 /** What `attributeChangedCallback` makes of an attribute's text, and which member of the element it gives that to. */
 
-import { camelCase } from '../../emit/names.js';
 import { methodInChain } from '../classes/methods.js';
 import type { AttributeSeen, LayerContext } from '../evidence/evidence.js';
 import { fold, foldCalledAt } from '../folding/fold.js';
@@ -32,18 +31,24 @@ export function readByRunning(
       element.call(CALLBACK, [name, text === null ? '' : null, text]);
       return element;
     };
-    const { given } = told('north');
-    const member = given.find((one) => publicName(one) === camelCase(name)) ?? given[0];
-    if (member === undefined) return [];
-    const made = new Map<string | null, Folded>();
-    const make = (text: string | null) => {
-      if (!made.has(text)) made.set(text, told(text).held(member));
-      return made.get(text);
+    const elements = new Map<string | null, TriedElement>();
+    const make = (member: string) => (text: string | null) => {
+      const element = elements.get(text) ?? told(text);
+      elements.set(text, element);
+      return element.held(member);
     };
-    const isUnmoved = new Set(['north', '3', 'false', '', null].map(make)).size === 1;
-    const reading = isUnmoved ? null : readingBySamples(make, name);
-    return [{ name, property: publicName(member), observed: false, at, ...reading }];
+    const member = told('north').given.find((one) => isMoved(make(one)));
+    if (member === undefined) return [];
+    const property = publicName(member);
+    return [{ name, property, observed: false, at, ...readingBySamples(make(member), name) }];
   });
+}
+
+/** Does what a member holds depend on the text? */
+function isMoved(make: (text: string | null) => Folded): boolean {
+  const values = new Set(['north', '3', 'false', '', null].map(make));
+  values.delete(UNKNOWN);
+  return values.size > 1;
 }
 
 const CALLBACK = 'attributeChangedCallback';

@@ -6,6 +6,7 @@ import type { AttributeReader, TypeInfo } from '../../contract/types.js';
 import type { AttributeSeen, PropertyEvidence } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
+import type { Folded } from '../folding/folded.js';
 import { asString, UNKNOWN } from '../folding/folded.js';
 import type { Callable, Scope } from '../folding/functions.js';
 import { isFunction, unwrap } from '../folding/functions.js';
@@ -127,8 +128,8 @@ function saidOf(
   at: string,
 ): { property: Pick<PropertyEvidence, 'type' | 'default' | 'reads'>; attributes: AttributeSeen[] } {
   const held = key.type === 'Identifier' ? bindings?.get(key.name)?.holds : undefined;
-  const kind = typeof held;
-  if (kind === 'string' || kind === 'number' || kind === 'boolean')
+  const kind = plainKind(held);
+  if (kind)
     return {
       property: { type: keyword(kind), default: JSON.stringify(held), reads: kind },
       attributes: [],
@@ -138,11 +139,12 @@ function saidOf(
     return { property: type ? { type } : {}, attributes: [] };
   }
   const { type, attribute, ...rest } = readOptions(name, withNamedType(held), 'lower');
-  const [given, kindGiven] = ['attribute', 'type'].map((one) => held.object.get(one));
+  const [given, kindGiven, initial] = ['attribute', 'type', 'default'].map((one) => held.object.get(one));
+  const kindAtFirst = kindGiven === undefined ? plainKind(initial) : null;
   return {
     property: {
       // What is read as JSON may be anything.
-      ...(type && kindGiven !== 'json' ? { type } : {}),
+      ...(type && kindGiven !== 'json' ? { type } : kindAtFirst ? { type: keyword(kindAtFirst) } : {}),
       ...(rest.default === undefined ? {} : { default: rest.default }),
     },
     attributes:
@@ -150,6 +152,11 @@ function saidOf(
         ? [{ ...attribute, name: given, property: name, observed: false, at }]
         : [],
   };
+}
+
+function plainKind(value: Folded | undefined): 'string' | 'number' | 'boolean' | null {
+  const kind = typeof value;
+  return kind === 'string' || kind === 'number' || kind === 'boolean' ? kind : null;
 }
 
 /** The attributes that the accessors of a descriptor keep the property's value in. */

@@ -233,11 +233,7 @@ function finishProperty(
           name: declared?.name ?? link?.name ?? one.name.toLowerCase(),
           reads,
           reflects: declared?.reflects ?? link?.reflects ?? false,
-          ...(reads === 'boolean' && !platform
-            ? declared
-              ? flagMarks({ ...declared, reads })
-              : link?.flag
-            : {}),
+          ...flagMarks({ ...(declared ?? link?.flag), reads }),
         };
   const initial = one.default ?? one.said ?? (link?.startsTrue ? 'true' : undefined);
   return {
@@ -289,12 +285,12 @@ function freeAttributes(seen: readonly AttributeSeen[], taken: ReadonlySet<strin
     if (one.reads && (one.observed || !read.has(name))) read.set(name, { ...one, name, reads: one.reads });
   for (const one of seen) {
     if (taken.has(one.name) || !one.observed) continue;
-    const platform = globalReader(one.name);
-    const how = platform ? undefined : read.get(one.name);
+    const how = read.get(one.name);
+    const reads = globalReader(one.name) ?? how?.reads ?? 'string';
     attributes.set(one.name, {
       name: one.name,
-      reads: platform ?? how?.reads ?? 'string',
-      ...(how ? flagMarks(how) : {}),
+      reads,
+      ...flagMarks({ ...how, reads }),
       ...(one.watched ? { watched: true as const } : {}),
       at: one.at,
     });
