@@ -5,7 +5,7 @@ import type { AttributeSeen } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { fold, foldCalled } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
-import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
+import type { Callable, FunctionNode, Scope, Trial } from '../folding/functions.js';
 import { calledName, isFunction, localDeclarations } from '../folding/functions.js';
 import { calledWith, parameterNames } from '../folding/scopes.js';
 import { calledBehind } from '../folding/written.js';
@@ -64,6 +64,8 @@ export interface Accessor {
   at: At;
   /** Missing where nothing is known of the class around. */
   methods?: Methods;
+  /** An element to try it out on, which has these texts in its attributes. */
+  tried?: (texts: Trial['texts']) => Trial;
 }
 
 /** `get name() { return this.getAttribute('name') }`: the attribute is where the value lives. */
@@ -71,7 +73,6 @@ export function readByGetter(getter: Accessor): AttributeSeen[] {
   const { property, node, at } = getter;
   const calls = callsOfAccessor(getter);
   const read = new Set(calls.flatMap((one) => (one.method === 'getAttribute' ? [one.name] : [])));
-  const names = new Set(calls.map((one) => one.name));
   return calls.flatMap(({ method, name, call, through }): AttributeSeen[] => {
     // Where the text is read as well, whether there is any is but asked before.
     const isPresence = method === 'hasAttribute' && !read.has(name);
@@ -79,21 +80,17 @@ export function readByGetter(getter: Accessor): AttributeSeen[] {
     const made = () =>
       getterReader(node, calls, getter.scope) ?? (through && getterReader(through, [], null));
     const reading =
-      readByTrial(getter, name, names) ??
+      readByTrial(getter, name) ??
       (isPresence ? { reads: 'boolean' as const } : (made() ?? { reads: 'string' as const }));
     return [{ name, property, ...reading, reflects: true, observed: true, lasting: true, at: at(call) }];
   });
 }
 
-/** How a getter reads one of the attributes that it asks for, tried out on an element that has no other of these. */
-function readByTrial(getter: Accessor, name: string, names: ReadonlySet<string>): Reading | null {
-  const { node, scope, methods = () => null } = getter;
-  const others = [...names].map((one) => [one, null] as const);
+/** How a getter reads one of the attributes that it asks for, tried out on an element that has no other. */
+function readByTrial({ node, scope, tried }: Accessor, name: string): Reading | null {
+  if (!tried) return null;
   const make = (text: string | null) =>
-    foldCalled(
-      { node, scope: { ...scope, trial: { texts: new Map([...others, [name, text]]), methods } } },
-      [],
-    );
+    foldCalled({ node, scope: { ...scope, trial: tried(new Map([[name, text]])) } }, []);
   return readingBySamples(make, name);
 }
 

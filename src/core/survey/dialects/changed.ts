@@ -5,7 +5,7 @@ import type { AttributeSeen, LayerContext } from '../evidence/evidence.js';
 import { fold, foldCalledAt } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { asString, UNKNOWN } from '../folding/folded.js';
-import type { FunctionNode, Trial } from '../folding/functions.js';
+import type { FunctionNode } from '../folding/functions.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { readerOf } from './attribute-calls.js';
@@ -108,9 +108,8 @@ function readingOfValue(
   { scope, chain, graph }: LayerContext,
 ): Reading {
   const parameter = node.params[2];
-  const methods: Trial['methods'] = (key) => methodInChain(key, chain, graph);
   const make = (text: string | null) => {
-    const tried = { ...scope, trial: { texts: new Map([[name, text]]), methods } };
+    const tried = { ...scope, trial: new TriedElement(chain, graph, [[name, text]]) };
     return foldCalledAt(value, { node, scope: tried }, [name, UNKNOWN, text]);
   };
   const valueName = parameter?.type === 'Identifier' ? parameter.name : null;

@@ -12,7 +12,7 @@ import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evi
 import { fold, foldStaticMember, scopeBefore } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { isFoldedObject, UNKNOWN } from '../folding/folded.js';
-import type { Scope } from '../folding/functions.js';
+import type { Scope, Trial } from '../folding/functions.js';
 import { isFunction, keyText, staticsOf, staticValue } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import { runsOf } from '../folding/runs.js';
@@ -23,6 +23,7 @@ import { isThis } from '../syntax/tree.js';
 import { attributesRead, readByGetter, writtenBySetter } from './attribute-calls.js';
 import { changedBranches, readByRunning } from './changed.js';
 import { readerOfConstructor } from './options.js';
+import { TriedElement } from './tried-element.js';
 
 export const observed: Dialect = {
   name: 'observed',
@@ -35,13 +36,14 @@ export const observed: Dialect = {
     const ran = readByRunning(attributes, context);
     attributes.push(...ran);
     const isRun = (one: AttributeSeen) => ran.some(({ name, reads: known }) => known && name === one.name);
+    const tried = (texts: Trial['texts']) => new TriedElement(context.chain, context.graph, texts);
     const methods = (name: Ast.IdentifierName | Ast.PrivateIdentifier) =>
       methodInChain(name, context.chain, context.graph);
     for (const member of context.layer.node.body.body) {
       if (member.type !== 'MethodDefinition' || member.static) continue;
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
       if (name === null) continue;
-      const accessor = { property: name, node: member.value, scope, at, methods };
+      const accessor = { property: name, node: member.value, scope, at, methods, tried };
       if (name === 'attributeChangedCallback')
         attributes.push(...changedBranches(member.value, context).filter((one) => !isRun(one)));
       if (member.kind === 'get') attributes.push(...readByGetter(accessor));

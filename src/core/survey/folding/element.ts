@@ -39,8 +39,8 @@ export function askedInTrial(
   if (method !== 'getAttribute' && method !== 'hasAttribute') return null;
   const { trial } = whereThis(object, scope) ?? {};
   const asked = trial && name();
-  const text = typeof asked === 'string' ? trial?.texts.get(asked) : undefined;
-  if (text === undefined) return null;
+  if (!trial || typeof asked !== 'string') return null;
+  const text = trial.texts.get(asked) ?? null;
   return { value: method === 'getAttribute' ? text : text !== null };
 }
 

@@ -23,10 +23,17 @@ export function fieldsSet(node: Ast.Class): Field[] {
 }
 
 /** What the constructor of a class sets on the instance, in functions inside it left out: `this.name = value`. */
-export function allFieldsSet(node: Ast.Class): Field[] {
-  const body = constructorOf(node)?.body;
-  if (!body) return [];
+export function allFieldsSet(node: Ast.Class): readonly Field[] {
+  const known = FIELDS.get(node) ?? fieldsIn(constructorOf(node)?.body ?? null);
+  FIELDS.set(node, known);
+  return known;
+}
+
+const FIELDS = new WeakMap<Ast.Class, Field[]>();
+
+function fieldsIn(body: Ast.FunctionBody | null): Field[] {
   const fields: Field[] = [];
+  if (!body) return fields;
   walk(body, (inner) => {
     if (isFunction(inner)) return false;
     const expressions = expressionsOf(inner);

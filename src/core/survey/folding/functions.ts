@@ -39,7 +39,7 @@ export interface ElementAsked {
   staticsAsked?: boolean;
 }
 
-/** An element that code is tried out on: the texts of its attributes, null for those that it has not, and its methods. */
+/** An element that code is tried out on: the texts of its attributes, of which it has no others, and its methods. */
 export interface Trial {
   texts: ReadonlyMap<string, string | null>;
   methods: (name: Ast.IdentifierName | Ast.PrivateIdentifier) => Callable | null;
