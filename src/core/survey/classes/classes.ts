@@ -170,22 +170,24 @@ export function writtenKey({ bindings, node: { superClass } }: Layer): string {
   const extended = new Set<string>();
   if (superClass && bindings.size > 0)
     walk(superClass, (node) => node.type !== 'Identifier' || extended.add(node.name).size === 0);
+  const above = new Set([...extended].map((name) => bindings.get(name)?.node));
   return [...bindings]
     .filter(([name]) => !extended.has(name))
-    .flatMap(([name, bound]) => writtenAt(bound).map((place) => `${name}@${place}`))
+    .flatMap(([name, bound]) => writtenAt(bound, above).map((place) => `${name}@${place}`))
     .join();
 }
 
-/** The places of the values that an expression hands on. */
-function writtenAt({ node, scope }: Bound, depth = 0): string[] {
+/** The places of the values that an expression hands on; `above` is what stands for classes to extend. */
+function writtenAt({ node, scope }: Bound, above: ReadonlySet<Ast.Node | undefined>, depth = 0): string[] {
+  if (above.has(node)) return [];
   const place = `${scope.module.path}:${node.start}`;
   if (node.type === 'Literal' || node.type === 'ObjectExpression' || isClass(node)) return [place];
   if (depth > MOST_HANDS) return [];
   if (node.type === 'ArrayExpression')
-    return node.elements.flatMap((one) => (one ? writtenAt({ node: one, scope }, depth + 1) : []));
+    return node.elements.flatMap((one) => (one ? writtenAt({ node: one, scope }, above, depth + 1) : []));
   // What is worked out inside a function may come from any of its arguments.
   const bound = scope.bindings?.get(node.type === 'Identifier' ? node.name : 'arguments');
-  if (bound) return writtenAt(bound, depth + 1);
+  if (bound) return writtenAt(bound, above, depth + 1);
   if (node.type !== 'Identifier') return [place];
   const given = classNamed(node, scope);
   if (given) return [`${given.scope.module.path}:${given.node.start}`];
