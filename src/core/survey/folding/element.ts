@@ -4,7 +4,7 @@ import { isGlobalProperty } from '../../contract/platform.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Folded } from './folded.js';
 import { UNKNOWN } from './folded.js';
-import type { Callable, Scope } from './functions.js';
+import type { Callable, Scope, Trial } from './functions.js';
 
 const LONGEST = 12;
 
@@ -19,7 +19,7 @@ export function tagUnder(property: string, object: Ast.Node, scope: Scope): stri
 }
 
 /** The scope in which a name stands for `this`, which may have been handed on; null for anything else. */
-export function whereThis(object: Ast.Node, scope: Scope): Scope | null {
+function whereThis(object: Ast.Node, scope: Scope): Scope | null {
   let [node, place] = [object, scope];
   for (let count = 0; count < LONGEST && node.type === 'Identifier'; count += 1) {
     const bound = place.bindings?.get(node.name);
@@ -27,6 +27,11 @@ export function whereThis(object: Ast.Node, scope: Scope): Scope | null {
     [node, place] = [bound.node, bound.scope];
   }
   return node.type === 'ThisExpression' ? place : null;
+}
+
+/** The element that code is tried out on, where an expression stands for it. */
+export function triedBehind(node: Ast.Node, scope: Scope): Trial | null {
+  return scope.trial ? (whereThis(node, scope)?.trial ?? null) : null;
 }
 
 /** What a call on an element that code is tried out on gives: its attribute's text. Null for other calls. */
@@ -37,7 +42,7 @@ export function askedInTrial(
   scope: Scope,
 ): { value: Folded } | null {
   if (method !== 'getAttribute' && method !== 'hasAttribute') return null;
-  const { trial } = whereThis(object, scope) ?? {};
+  const trial = triedBehind(object, scope);
   const asked = trial && name();
   if (!trial || typeof asked !== 'string') return null;
   const text = trial.texts.get(asked) ?? null;
@@ -46,13 +51,13 @@ export function askedInTrial(
 
 /** What a member of the element that code is tried out on holds; undefined where that is not known, or nothing is tried. */
 export function heldInTrial(node: Ast.Node, name: string, scope: Scope): Folded {
-  return whereThis(node, scope)?.trial?.held?.(name);
+  return triedBehind(node, scope)?.held?.(name);
 }
 
 /** A method of the element that code is tried out on; null for other functions. */
 export function methodInTrial(callee: Ast.Node, scope: Scope): Callable | null {
   if (callee.type !== 'MemberExpression' || callee.computed) return null;
-  return whereThis(callee.object, scope)?.trial?.methods(callee.property) ?? null;
+  return triedBehind(callee.object, scope)?.methods(callee.property) ?? null;
 }
 
 const ABOVE_ELEMENTS: ReadonlySet<string> = new Set(['EventTarget', 'Node', 'Element', 'HTMLElement']);

@@ -3,7 +3,7 @@
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import { entriesOf } from './collections.js';
-import { whereThis } from './element.js';
+import { triedBehind } from './element.js';
 import { fieldName } from './fields.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
@@ -287,7 +287,7 @@ function giveToElement(
   value: (node: Ast.Node) => Folded,
 ): boolean {
   if (target.type !== 'MemberExpression') return false;
-  const { give } = whereThis(target.object, scope)?.trial ?? {};
+  const { give } = triedBehind(target.object, scope) ?? {};
   const name = give && (target.computed ? value(target.property) : fieldName(target.property));
   if (typeof name !== 'string') return false;
   give?.(name, given());
