@@ -116,3 +116,36 @@ describe('a decorator that registers the class by another name than it is given'
     expect(shape(source, LIB).components.map((one) => one.tag)).toEqual([tag]);
   });
 });
+
+describe('a decorator of another package', () => {
+  const LIB = {
+    'lib/marks': `import { property } from 'far';
+      export const flag = (options) => (proto, name) => { property({ type: Boolean, reflect: true, updated() { options?.updated?.call(this); } })(proto, name); };
+      export const told = (options) => (proto, name) => { note(proto); return property({ ...options, type: Number })(proto, name); };
+      export const heard = (...given) => (proto, name) => { proto.constructor.addInitializer((one) => listen(one, given)); };`,
+  };
+  const told = (source: string) => {
+    const [pier] = surveyed({ 'a.ts': `import { flag, told, heard } from 'marks';\n${source}`, ...LIB })
+      .contract.components;
+    return [
+      ...(pier?.properties ?? []).map((one) => [one.name, one.attribute?.reads, one.attribute?.reflects]),
+      ...(pier?.methods ?? []).map((one) => one.name),
+    ];
+  };
+  const WANTED = [['open', 'boolean', true], ['rows', 'number', false], 'hear'];
+
+  test('applies one of a third in its turn; what it makes of a method is no property', () => {
+    const source = `class Pier extends HTMLElement { @flag({ blocks: true }) open; @told({ note: 'x' }) rows; @heard({ type: 'keydown', target: window }) hear() {} }
+      customElements.define('pier-a', Pier);`;
+    expect(told(source)).toEqual(WANTED);
+  });
+
+  test('as compilers write it', () => {
+    const source = `class Pier extends HTMLElement { hear() {} }
+      __decorate([flag({ blocks: true })], Pier.prototype, 'open', void 0);
+      __decorate([told({ note: 'x' })], Pier.prototype, 'rows', void 0);
+      __decorate([heard({ type: 'keydown', target: window })], Pier.prototype, 'hear', null);
+      customElements.define('pier-a', Pier);`;
+    expect(told(source)).toEqual(WANTED);
+  });
+});

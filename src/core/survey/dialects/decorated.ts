@@ -62,7 +62,9 @@ export const decorated: Dialect = {
       slots.push(...slotted(decorators, name, context.scope, slotWords));
       if (decorators.some((one) => FINDING_NAME.test(originalName(one, context.scope))))
         properties.push({ name, origin: 'member', readonly: true, words: { at: context.at(member) } });
-      const evidence = declaredBy(decorators, name, context, context.scope);
+      // What is declared of a method is something else than a property.
+      const isMethod = member.type === 'MethodDefinition' && member.kind === 'method';
+      const evidence = isMethod ? null : declaredBy(decorators, name, context, context.scope);
       const own = ownMembers(decorators, name, context, context.scope, context.at(member));
       const doc = context.doc(member);
       // What their code does counts for more than what decorators are called.
@@ -147,12 +149,15 @@ function declaredBy(
     const options = argument ? fold(argument, scope) : undefined;
     if (SLOT_NAME.test(givenName)) continue;
     const inner = called ? wrappedDecorator(called, name, scope) : null;
-    if (inner) {
+    const isOwn = inner !== null && scope.graph.isOwn(inner.scope.module);
+    const declares = () =>
+      declaresProperty(options, argument, givenName) || (called && makesProperty(called, options, scope));
+    // What another package makes of a decorator counts where what that is given does not tell.
+    if (inner && (isOwn || !declares())) {
       const found = declaredBy([inner.node], name, context, inner.scope);
       if (found) return INNER_NAMES.test(givenName) ? { ...found, internal: true } : found;
     }
-    if (!declaresProperty(options, argument, givenName) && !(called && makesProperty(called, options, scope)))
-      continue;
+    if (!declares()) continue;
     const attributeCase = attributeCaseOf(context.chain);
     const read = readOptions(name, asOptions(options, givenName), attributeCase);
     const isState = read.internal || INNER_NAMES.test(givenName);
@@ -232,7 +237,7 @@ function wrappedDecorator(
   scope: Scope,
 ): { node: Ast.Node; scope: Scope } | null {
   const called = callableOf(node.callee, scope);
-  if (!called || !scope.graph.isOwn(called.scope.module)) return null;
+  if (!called) return null;
   const bindings = calledWith(called, node.arguments, scope);
   const outer: Scope = { ...called.scope, bindings };
   const result = onlyReturned(called.node);
@@ -242,14 +247,26 @@ function wrappedDecorator(
   if (!inner || !isFunction(inner)) return null;
   const [, nameParameter] = inner.params;
   if (nameParameter?.type !== 'Identifier') return null;
-  const last = returned(inner);
-  const applied = last?.type === 'SequenceExpression' ? last.expressions.at(-1) : last;
-  const factory = applied?.type === 'CallExpression' ? unwrap(applied.callee) : null;
-  if (applied?.type !== 'CallExpression' || factory?.type !== 'CallExpression') return null;
-  if (!applied.arguments.some((one) => one.type === 'Identifier' && one.name === nameParameter.name))
-    return null;
+  const factory = appliedIn(inner, nameParameter.name);
+  if (!factory) return null;
   bindings.set(nameParameter.name, boundTo(member, outer));
   return { node: factory, scope: withLocals(outer, [called.node, inner]) };
+}
+
+/** The decorator that a function applies to the member in its turn, which it knows by this name: `other(...)(proto, name)`. */
+function appliedIn(node: FunctionNode, name: string): Ast.CallExpression | null {
+  const last = returned(node);
+  const statements = node.body?.type === 'BlockStatement' ? node.body.body : [];
+  const expressions = statements.flatMap((one) =>
+    one.type === 'ExpressionStatement' ? [one.expression] : [],
+  );
+  for (const given of [...(last ? [last] : []), ...expressions]) {
+    const applied = given.type === 'SequenceExpression' ? given.expressions.at(-1) : given;
+    const factory = applied?.type === 'CallExpression' ? unwrap(applied.callee) : null;
+    if (applied?.type !== 'CallExpression' || factory?.type !== 'CallExpression') continue;
+    if (applied.arguments.some((one) => one.type === 'Identifier' && one.name === name)) return factory;
+  }
+  return null;
 }
 
 /** What a function returns that does nothing else. */
@@ -307,7 +324,7 @@ function compiledMembers(
         !about.node.arguments.some((one) => about.isPrototype(one)) &&
         about.node.arguments.some((one) => about.isClass(one));
       const made = isStatic ? null : ownMembers(decorators, name, context, about.scope, words.at);
-      const declared = declaredBy(decorators, name, context, about.scope);
+      const declared = methods.has(name) ? null : declaredBy(decorators, name, context, about.scope);
       const evidence = made?.attributes.length ? null : declared;
       if (evidence)
         properties.push({ ...evidence, internal: evidence.internal === true || isInnerName(name), words });
