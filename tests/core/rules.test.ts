@@ -1,6 +1,7 @@
 /** The rules: one row a use of an element, with what is said about it in each host. */
 import { describe, expect, test } from 'vitest';
 import { check } from '../../dist/core/check/index.js';
+import type { Component } from '../../dist/core/contract/types.js';
 import { openHost } from '../../dist/shell/packages/hosts.js';
 import { componentIn } from '../support/memory.js';
 import { usesIn } from '../support/uses.js';
@@ -326,6 +327,49 @@ test('a file that cannot be parsed is a finding, and the rest of it is still rea
   );
 });
 
+/** The first thing that is said about a file. */
+function firstFinding(component: Component, host: string, file: string, text: string) {
+  const version = openHost(host, '/');
+  const uses = usesIn(version.host, file, text);
+  const files = [{ source: { file, text }, uses, version, isLoaded: () => true }];
+  return check({ components: [component], packageName: null, files })[0];
+}
+
+test.each([
+  ["setAttribute('deck', 'upper')", null],
+  [
+    "setAttribute('deck', null)",
+    ['deck: setAttribute writes null as the text "null".', 'removeAttribute("deck")'],
+  ],
+  ["setAttribute('max-rows', 3)", null],
+  ["setAttribute('max-rows', 'many')", ['"many" does not read as a number', 'Write a number.']],
+  [
+    "setAttribute('max-rows', [3])",
+    ['a list as text, its items joined by commas', 'Set the property maxRows.'],
+  ],
+  ["setAttribute('open', 'false')", ['reads as true, whatever it says', 'Use removeAttribute("open").']],
+  [
+    "setAttribute('open', list.length > 1)",
+    ['false as the text "false", which reads as true', 'toggleAttribute("open", value)'],
+  ],
+  ["setAttribute('open', '')", null],
+  ["toggleAttribute('open', list.length > 1)", null],
+  ["toggleAttribute('opne')", ['no such property or attribute', 'Write open.']],
+  ["toggleAttribute('busy')", null],
+  ["setAttribute('sides', ['bow'])", null],
+  [
+    "setAttribute('sides', { bow: 1 })",
+    ['an object as the text "[object Object]"', 'Set the property sides.'],
+  ],
+  ["setAttribute('deck', () => 1)", ['a function as the text of its source', 'Set the property deck.']],
+  ["setAttribute('deck', anything())", null],
+])('what scripts write into attributes: %s', (call, wanted) => {
+  const text = `const list = load(); const pier = document.querySelector('tide-pier'); pier.${call};`;
+  const finding = firstFinding(PIER, 'react@18', 'a.tsx', text);
+  expect(finding?.message ?? null).toEqual(wanted && expect.stringContaining(wanted[0] as string));
+  if (wanted) expect(finding?.cure).toContain(wanted[1]);
+});
+
 const FLAGS = componentIn(`
 class Flags extends HTMLElement {
   static properties = {
@@ -337,6 +381,20 @@ class Flags extends HTMLElement {
   };
 }
 customElements.define('tide-flags', Flags);`);
+
+test.each([
+  ["setAttribute('moored', '')", 'Write setAttribute("moored", "true").'],
+  ["toggleAttribute('moored')", 'Write setAttribute("moored", "true").'],
+  ["setAttribute('moored', true)", null],
+  ["setAttribute('awake', false)", null],
+  ["setAttribute('awake', 'False')", 'Write setAttribute("awake", "false").'],
+  ["setAttribute('low', false)", 'Use removeAttribute("low").'],
+  ["setAttribute('open', false)", 'Set the property open'],
+])('flags that scripts write into attributes: %s', (call, cure) => {
+  const text = `const one = document.querySelector('tide-flags'); one.${call};`;
+  const finding = firstFinding(FLAGS, 'react@18', 'a.tsx', text);
+  expect(finding?.cure ?? null).toEqual(cure && expect.stringContaining(cure));
+});
 
 test.each([
   ['react@18', 'open={false}', 'lost-value', 'suvet wrap --host react@18'],
@@ -367,22 +425,10 @@ test.each([
   ['vue@2.7', ':open="false"', 'lost-value', ':open.prop="open"'],
   ['vue@2.7', ':low="false"', undefined, undefined],
 ])('flags by what they start as and what they read, in %s: %s', (host, attribute, code, cure) => {
-  const version = openHost(host, '/');
-  const ending = ENDINGS[version.host.name] ?? 'tsx';
+  const ending = ENDINGS[openHost(host, '/').host.name] ?? 'tsx';
   const use = `<tide-flags ${attribute}></tide-flags>`;
   const text = { tsx: `export const V = () => ${use};`, vue: `<template>${use}</template>` }[ending] ?? use;
-  const [finding] = check({
-    components: [FLAGS],
-    packageName: null,
-    files: [
-      {
-        source: { file: `a.${ending}`, text },
-        uses: usesIn(version.host, `a.${ending}`, text),
-        version,
-        isLoaded: () => true,
-      },
-    ],
-  });
+  const finding = firstFinding(FLAGS, host, `a.${ending}`, text);
   expect(finding?.code).toBe(code);
   if (cure !== undefined) expect(finding?.cure).toContain(cure);
 });

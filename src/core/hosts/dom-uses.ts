@@ -3,7 +3,7 @@
 import type { Ast } from '../survey/syntax/parse.js';
 import { walk } from '../survey/syntax/parse.js';
 import { calledName, type Names, sketchOf } from './sketch.js';
-import type { ElementUse, ItemUse } from './uses.js';
+import type { ElementUse, ItemUse, ValueSketch } from './uses.js';
 
 /** How a script came by its elements, beyond what its own text says. */
 export interface ElementNames {
@@ -16,8 +16,13 @@ export interface ElementNames {
 /** The uses that DOM calls of a program make; one for each statement that names an element. */
 export function domUses(program: Ast.Node, names: Names, known: ElementNames = {}): ElementUse[] {
   const uses: ElementUse[] = [];
-  const add = (tag: string, range: Ast.Node, item: ItemUse) => {
-    uses.push({ tag, range: { start: range.start, end: range.end }, items: [item] });
+  const add = (tag: string, range: Ast.Node, item: ItemUse, isShared = false) => {
+    uses.push({
+      tag,
+      range: { start: range.start, end: range.end },
+      items: [item],
+      ...(isShared ? { isShared } : {}),
+    });
   };
   walk(program, (node) => {
     if (
@@ -40,24 +45,29 @@ export function domUses(program: Ast.Node, names: Names, known: ElementNames = {
     if (node.type === 'CallExpression' && node.callee.type === 'MemberExpression') {
       const item = calledItem(node, names);
       const tag = item && tagOf(node.callee.object, names, known);
-      if (item && tag) add(tag, node.callee.object, item);
+      if (item && tag) add(tag, node.callee.object, item, calledName(node) === 'toggleAttribute');
     }
     return true;
   });
   return uses;
 }
 
-/** `addEventListener('name', ...)` and `setAttribute('name', ...)`. */
+/** `addEventListener('name', ...)`, `setAttribute('name', ...)` and `toggleAttribute('name')`. */
 function calledItem(node: Ast.CallExpression, names: Names): ItemUse | null {
   const method = calledName(node);
   const [first, second] = node.arguments;
-  if (first?.type !== 'Literal' || typeof first.value !== 'string' || !second) return null;
-  const range = { start: first.start + 1, end: first.end - 1 };
-  const value = sketchOf(second, names);
-  if (method === 'addEventListener') return { kind: 'handler', name: first.value, form: 'dom', range, value };
-  return method === 'setAttribute'
-    ? { kind: 'value', name: first.value, form: 'dom-attribute', range, value }
-    : null;
+  if (first?.type !== 'Literal' || typeof first.value !== 'string') return null;
+  const item = { name: first.value, range: { start: first.start + 1, end: first.end - 1 } };
+  const value = second && sketchOf(second, names);
+  if (method === 'toggleAttribute') {
+    // It writes no text, or takes the attribute away.
+    const isOff = value?.literal === false;
+    const written: ValueSketch = isOff ? { kind: 'unknown' } : { kind: 'string', literal: '' };
+    return { kind: 'value', form: 'dom-attribute', ...item, value: written };
+  }
+  if (!value) return null;
+  if (method === 'addEventListener') return { kind: 'handler', form: 'dom', ...item, value };
+  return method === 'setAttribute' ? { kind: 'value', form: 'dom-attribute', ...item, value } : null;
 }
 
 /** The tag of the element an expression gives, or null. */

@@ -37,7 +37,7 @@ export interface ElementUse {
   /** The tag name in the code. */
   range: Range;
   items: ItemUse[];
-  /** Directives of the host may take some of the names written here. */
+  /** Directives of the host, or styles of the page, may take some of the names written here. */
   isShared?: boolean;
   /** The host's own components that may stand behind the tag here, by their names; all there are when left out. */
   scope?: readonly string[];

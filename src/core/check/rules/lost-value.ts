@@ -1,13 +1,14 @@
 import { startsOtherwise } from '../../contract/defaults.js';
-import { flagTexts, isByPresence, readsAsTrue } from '../../contract/flags.js';
+import { readsAsTrue } from '../../contract/flags.js';
 import { type Kind, kindsOf } from '../../contract/kinds.js';
-import type { Component, ReadAttribute } from '../../contract/types.js';
+import type { Component } from '../../contract/types.js';
 import { judge } from '../../crossing/values.js';
 import { targetOf } from '../../hosts/profile.js';
 import type { ItemUse } from '../../hosts/uses.js';
 import { isFormsOwn, isSetToText, itemMeant, type Meant, TEXT_FORMS, textIn, textWords } from '../meant.js';
 import type { Complaint, Rule, RuleContext } from '../rule.js';
 import { crossingOf, cureFor, eventMeant, withNumber } from '../rule.js';
+import { faultOfCall, faultOfText } from '../texts.js';
 
 /** A value written in a way that does not carry it: a list where only text can go, a false that reads as true. */
 export const lostValue: Rule = {
@@ -18,9 +19,9 @@ export const lostValue: Rule = {
     if (!component) return [];
     return use.items.flatMap((item) => {
       if (item.kind === 'handler') return takenForHandler(item, component, context);
-      const meant =
-        item.kind === 'value' && item.form !== 'dom-attribute' ? itemMeant(item, component) : null;
-      return meant ? judged(item, meant, context) : [];
+      const meant = item.kind === 'value' ? itemMeant(item, component) : null;
+      if (!meant) return [];
+      return item.form === 'dom-attribute' ? judgedCall(item, meant, context) : judged(item, meant, context);
     });
   },
 };
@@ -33,6 +34,13 @@ function takenForHandler(item: ItemUse, component: Component, context: RuleConte
   if (!form?.write(item.name, '').startsWith(item.name)) return [];
   const meant = itemMeant(item, component);
   return meant?.isProperty ? judged({ ...item, kind: 'value', form: form.id }, meant, context) : [];
+}
+
+/** What a script writes into an attribute; what is none of the component's is another rule's business. */
+function judgedCall(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
+  if (meant.attribute?.name !== item.name.toLowerCase()) return [];
+  const fault = faultOfCall(item, meant, meant.attribute, context);
+  return fault ? [{ range: item.range, ...fault }] : [];
 }
 
 function judged(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
@@ -147,74 +155,7 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
       },
     ];
   }
-  if (item.value.literal === undefined) return [];
-  if (meant.attribute.reads === 'boolean') return judgedFlag(text, item, meant, meant.attribute, context);
-  if (meant.attribute.reads === 'number' && Number.isNaN(Number(text))) {
-    return [
-      {
-        range: item.range,
-        message: `${meant.name}: "${text}" does not read as a number.`,
-        cure: 'Write a number.',
-      },
-    ];
-  }
-  if (meant.attribute.reads === 'json' && !isJson(text)) {
-    return [
-      {
-        range: item.range,
-        message: `${meant.name}: the text is read as JSON, and it is none.`,
-        cure: 'Write JSON, with double quotes inside and single quotes around it.',
-      },
-    ];
-  }
-  return [];
-}
-
-/** The text of an attribute that is read as true or false, where it says one thing and reads as the other. */
-function judgedFlag(
-  text: string,
-  item: ItemUse,
-  meant: Meant,
-  attribute: ReadAttribute,
-  context: RuleContext,
-): Complaint[] {
-  const isOff = text.toLowerCase() === 'false';
-  const isOn = text === '' || text.toLowerCase() === 'true';
-  if (!(isOff || isOn) || readsAsTrue(attribute, text) === isOn) return [];
-  const shown =
-    text === '' ? 'it is there without a text' : `it is there with the text ${JSON.stringify(text)}`;
-  const isAnyText = isOff && isByPresence(attribute) && !attribute.falseTexts && !attribute.trueTexts;
-  const what = isAnyText
-    ? 'the attribute is there, which reads as true, whatever it says'
-    : `${shown}, which reads as ${isOff}`;
-  return [
-    {
-      range: item.range,
-      message: `${meant.name}: ${what}.`,
-      cure: cureForFlag(isOn, item, meant, attribute, context),
-    },
-  ];
-}
-
-function cureForFlag(
-  isOn: boolean,
-  { name }: ItemUse,
-  meant: Meant,
-  attribute: ReadAttribute,
-  context: RuleContext,
-): string {
-  const texts = flagTexts(attribute, meant.default);
-  if (!texts) return cureFor(crossingOf(context, [meant.kind], meant.name), context);
-  const text = isOn ? texts.on : texts.off;
-  if (text === null) return `Leave ${name} out.`;
-  return text === '' ? `Write ${name}.` : `Write ${name}="${text}".`;
-}
-
-function isJson(text: string): boolean {
-  try {
-    JSON.parse(text);
-    return true;
-  } catch {
-    return false;
-  }
+  const fault =
+    item.value.literal === undefined ? null : faultOfText(text, item, meant, meant.attribute, context);
+  return fault ? [{ range: item.range, ...fault }] : [];
 }
