@@ -8,6 +8,7 @@ import { allFieldsSet, fieldName } from '../folding/fields.js';
 import { constructorOf, localDeclarations, returned, unwrap } from '../folding/functions.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
 
 /** The value that an initialiser gives, or null when it gives none. */
 export function initialOf(value: Ast.Node, layer: Layer): Ast.Node | null {
@@ -70,7 +71,17 @@ function isAlwaysDone({ start, end }: Ast.Node, node: Ast.Class): boolean {
 /** What is handed through decorators, or written out; what is worked out as the element is made is its own affair. */
 function writtenOut(value: Ast.Node, layer: Layer): Ast.Node | null {
   const initial = initialOf(value, layer);
-  return initial !== value || PLAIN.has(unwrap(value).type) ? initial : null;
+  return initial !== value || isPlain(value) ? initial : null;
+}
+
+/** A literal, or what is made of some; not of the element's other members. */
+function isPlain(value: Ast.Node): boolean {
+  let isOwn = false;
+  walk(value, (inner) => {
+    isOwn ||= inner.type === 'ThisExpression';
+    return !isOwn;
+  });
+  return !isOwn && PLAIN.has(unwrap(value).type);
 }
 
 const PLAIN: ReadonlySet<string> = new Set([

@@ -50,42 +50,32 @@ export function withDeclarations(evidence: LayerEvidence[], context: LayerContex
 
 function declaredMembers({ module, node, name }: DeclaredApart, graph: ModuleGraph): Declared {
   const members = new Map<string, DeclaredMember>();
-  const addBody = ({ body }: Ast.Class | Ast.TSInterfaceDeclaration) => {
-    for (const member of body.body) addMember(member, module, graph, members);
+  const add = (added: readonly Ast.Node[]) => {
+    for (const member of added) addMember(member, module, graph, members);
   };
   if (node) {
-    addBody(node);
+    add(node.body.body);
     // An interface of the same name adds to the class.
     const beside = node.id && module.types.get(node.id.name);
-    if (beside?.type === 'TSInterfaceDeclaration') addBody(beside);
+    if (beside?.type === 'TSInterfaceDeclaration') add(beside.body.body);
     return { members, whole: true };
   }
-  const addMade = (functions: Ast.Node | null, byChance = false) => {
+  const addMade = (functions: Ast.Node | null) => {
     for (const added of functions ? addedBy(functions) : [])
-      if (typeof added === 'string') {
-        if (!byChance || !isGeneric(added, module, graph)) addNamed(added, module, graph, members);
-      } else for (const member of added.members) addMember(member, module, graph, members);
+      if (typeof added === 'string') addNamed(added, module, graph, members);
+      else add(added.members);
   };
   addMade(makerNamed(name, module));
-  if (members.size === 0) addMade(module.program, true);
+  if (members.size === 0) addMade(module.program);
   // A mixin that says what it adds has nothing else for users.
   const whole = members.size > 0;
   // A mixin's members are declared by a class or an interface of another name in the same file.
   walk(module.program, (inner) => {
     if (inner.type !== 'ClassDeclaration' && inner.type !== 'TSInterfaceDeclaration') return true;
-    if (!inner.typeParameters) addBody(inner);
+    add(definiteMembers(inner, module));
     return false;
   });
   return { members, whole };
-}
-
-/** Of what type the members of a generic type are, its user says: nobody does, where it is met by chance. */
-function isGeneric(name: string, from: Module, graph: ModuleGraph): boolean {
-  const { declaration } = graph.find(name, from) ?? {};
-  return (
-    (declaration?.kind === 'class' || declaration?.kind === 'type') &&
-    Boolean(declaration.node.typeParameters)
-  );
 }
 
 /** The function of a name, or the type of the constant that holds it. */
@@ -159,8 +149,26 @@ function addNamed(
     node.type === 'TSInterfaceDeclaration' ? node.extends.map((one) => one.expression) : [node.superClass];
   for (const one of above)
     if (one?.type === 'Identifier') addNamed(one.name, module, graph, members, visited);
-  for (const member of node.body.body) addMember(member, module, graph, members);
+  for (const member of definiteMembers(node, module)) addMember(member, module, graph, members);
 }
+
+/** The members of a type but for properties of whose type its user says what it is: `value: T`. */
+function definiteMembers(
+  { body, typeParameters }: Ast.Class | Ast.TSInterfaceDeclaration,
+  { source }: Module,
+): Ast.Node[] {
+  const members: Ast.Node[] = body.body;
+  const names = new Set(typeParameters?.params.map((one) => one.name.name));
+  if (names.size === 0) return members;
+  const isOpen = ({ start, end }: Ast.Node) =>
+    source
+      .slice(start, end)
+      .match(NAME)
+      ?.some((name) => names.has(name)) === true;
+  return members.filter((one) => isMethodMember(one) || !isOpen(one));
+}
+
+const NAME = /[\p{ID_Start}$_][\p{ID_Continue}$]*/gu;
 
 function addMember(
   member: Ast.Node,
