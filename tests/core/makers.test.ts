@@ -733,3 +733,19 @@ describe('a function that registers, and that another function makes', () => {
     ]);
   });
 });
+
+test.each([
+  ['names that the page gives', 'namesOf(document.createElement(tag))', ['members-not-constant']],
+  ['names that are written', "['deck', 'rows']", []],
+])('accessors of %s', (_, list, codes) => {
+  const source = `import { namesOf } from 'nowhere';
+    function Media(Base, tag) {
+      const names = ${list};
+      return class Made extends Base {
+        static #define() { for (const name of names) { Object.defineProperty(this.prototype, name, { get() { return this.held[name]; } }); } }
+        static get observedAttributes() { Made.#define(); return ['src']; }
+      };
+    }
+    customElements.define('pier-a', class Pier extends Media(HTMLElement, 'video') {});`;
+  expect(componentIn(source).notes.map((one) => one.code)).toEqual(codes);
+});

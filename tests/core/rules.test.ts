@@ -432,3 +432,21 @@ test.each([
   expect(finding?.code).toBe(code);
   if (cure !== undefined) expect(finding?.cure).toContain(cure);
 });
+
+test('of a component with gaps in its contract, only what nearly is one of its names is said to be wrong', () => {
+  const rest =
+    "static observedAttributes = ['deck']; go() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; }";
+  const [known, far] = ['HTMLElement', 'Far'].map((base) =>
+    componentIn(
+      `import { Far } from 'nowhere'; class Gap extends ${base} { ${rest} } customElements.define('pier-gap', Gap);`,
+    ),
+  );
+  const code = (one: Component | undefined, markup: string) =>
+    one && firstFinding(one, 'html', 'a.html', markup)?.code;
+  const other = '<pier-gap berths="3"></pier-gap>';
+  const slotted = '<pier-gap><b slot="rail">x</b></pier-gap>';
+  const near = '<pier-gap decks="3"></pier-gap>';
+  expect([code(known, other), code(far, other)]).toEqual(['unknown-name', undefined]);
+  expect([code(known, slotted), code(far, slotted)]).toEqual(['unknown-slot', undefined]);
+  expect([code(known, near), code(far, near)]).toEqual(['unknown-name', 'unknown-name']);
+});

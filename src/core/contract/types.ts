@@ -210,6 +210,18 @@ export const ITEM_LISTS = [
   'cssStates',
 ] as const;
 
+/** Notes which say that the component has more than its contract tells. */
+const GAPS: ReadonlySet<string> = new Set([
+  'base-class-unknown',
+  'attributes-not-constant',
+  'members-not-constant',
+]);
+
+/** Does the contract say of itself that something is missing in it? What it does not name may be there all the same. */
+export function hasGaps({ notes }: Pick<Component, 'notes'>): boolean {
+  return notes.some((one) => GAPS.has(one.code));
+}
+
 /** How many items a component offers. */
 export function itemCount(component: Component): number {
   return ITEM_LISTS.reduce((sum, list) => sum + component[list].length, 0);

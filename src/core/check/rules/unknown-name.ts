@@ -1,5 +1,5 @@
 import { isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
-import { attributesOf } from '../../contract/types.js';
+import { attributesOf, hasGaps } from '../../contract/types.js';
 import { camelCase } from '../../emit/names.js';
 import { nearest } from '../../findings/nearest.js';
 import type { ItemUse } from '../../hosts/uses.js';
@@ -7,7 +7,7 @@ import { isFormsOwn, TEXT_FORMS } from '../meant.js';
 import type { Rule, RuleContext } from '../rule.js';
 
 /**
- * A property or attribute that the component does not have; where others may be meant, or its attributes are not known,
+ * A property or attribute that the component does not have; where others may be meant, or not all that it has is known,
  * only what nearly is one.
  */
 export const unknownName: Rule = {
@@ -19,7 +19,8 @@ export const unknownName: Rule = {
     return use.items.flatMap((item) => {
       if ((item.kind !== 'value' && item.kind !== 'pair') || isKnown(item, context)) return [];
       const near = nearest(item.name, namesFor(item, context));
-      if ((use.isShared || (component.typesOnly && item.form !== 'dom')) && near === null) return [];
+      const mayBeThere = use.isShared || hasGaps(component) || (component.typesOnly && item.form !== 'dom');
+      if (mayBeThere && near === null) return [];
       return [
         {
           range: item.range,

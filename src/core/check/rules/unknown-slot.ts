@@ -1,3 +1,4 @@
+import { hasGaps } from '../../contract/types.js';
 import { nearest } from '../../findings/nearest.js';
 import type { Rule, RuleContext } from '../rule.js';
 
@@ -12,8 +13,10 @@ export const unknownSlot: Rule = {
     const names = component.slots.map((one) => one.name).filter((name) => name !== '');
     return use.items
       .filter((item) => item.kind === 'slot' && item.name !== '' && !isKnown(item.name, context))
-      .map((item) => {
+      .flatMap((item) => {
         const near = nearest(item.name, names);
+        // What a base class renders that nobody could read is not known.
+        if (near === null && hasGaps(component)) return [];
         const known = names.length > 0 ? `It has: ${names.join(', ')}.` : 'It has no named slot.';
         return {
           range: item.range,
