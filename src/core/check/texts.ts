@@ -10,15 +10,18 @@ import { crossingOf, cureFor } from './rule.js';
 /** What is wrong with a text, and what to write instead. */
 export type Fault = Omit<Complaint, 'range'>;
 
+/** An attribute of the component, and where host code writes it. */
+export interface WrittenAttribute {
+  item: ItemUse;
+  meant: Meant;
+  attribute: ReadAttribute;
+  context: RuleContext;
+}
+
 /** A text that the attribute's reader makes nothing of, or the opposite of what it says; null where it is right. */
-export function faultOfText(
-  text: string,
-  item: ItemUse,
-  meant: Meant,
-  attribute: ReadAttribute,
-  context: RuleContext,
-): Fault | null {
-  if (attribute.reads === 'boolean') return faultOfFlag(text, item, meant, attribute, context);
+export function faultOfText(text: string, written: WrittenAttribute): Fault | null {
+  const { item, meant, attribute } = written;
+  if (attribute.reads === 'boolean') return faultOfFlag(text, written);
   if (attribute.reads === 'number' && Number.isNaN(Number(text)))
     return { message: `${meant.name}: "${text}" does not read as a number.`, cure: 'Write a number.' };
   if (attribute.reads === 'json' && !isJson(text))
@@ -35,12 +38,8 @@ export function faultOfText(
  * What a script writes by `setAttribute`, which makes a text of any value (DOM 4.9, by String()), or by `toggleAttribute`;
  * null where it arrives.
  */
-export function faultOfCall(
-  item: ItemUse,
-  meant: Meant,
-  attribute: ReadAttribute,
-  context: RuleContext,
-): Fault | null {
+export function faultOfCall(written: WrittenAttribute): Fault | null {
+  const { item, meant, attribute } = written;
   const { kind, literal } = item.value;
   const { reads } = attribute;
   const told = (what: string, cure: string) => ({
@@ -50,9 +49,9 @@ export function faultOfCall(
   switch (kind) {
     case 'string':
     case 'number':
-      return literal === undefined ? null : faultOfText(String(literal), item, meant, attribute, context);
+      return literal === undefined ? null : faultOfText(String(literal), written);
     case 'boolean': {
-      if (literal !== undefined) return faultOfText(String(literal), item, meant, attribute, context);
+      if (literal !== undefined) return faultOfText(String(literal), written);
       const other = [true, false].find((value) => readsAsTrue(attribute, String(value)) !== value);
       if (reads !== 'boolean' || other === undefined) return null;
       return told(`${other} as the text "${other}", which reads as ${!other}`, assigned(meant, attribute));
@@ -92,13 +91,8 @@ function assigned({ name, kind, readonly }: Meant, attribute: ReadAttribute): st
 }
 
 /** The text of an attribute that is read as true or false, where it says one thing and reads as the other. */
-function faultOfFlag(
-  text: string,
-  item: ItemUse,
-  meant: Meant,
-  attribute: ReadAttribute,
-  context: RuleContext,
-): Fault | null {
+function faultOfFlag(text: string, written: WrittenAttribute): Fault | null {
+  const { meant, attribute } = written;
   const isOff = text.toLowerCase() === 'false';
   const isOn = text === '' || text.toLowerCase() === 'true';
   if (!(isOff || isOn) || readsAsTrue(attribute, text) === isOn) return null;
@@ -108,16 +102,10 @@ function faultOfFlag(
   const what = isAnyText
     ? 'the attribute is there, which reads as true, whatever it says'
     : `${shown}, which reads as ${isOff}`;
-  return { message: `${meant.name}: ${what}.`, cure: cureForFlag(isOn, item, meant, attribute, context) };
+  return { message: `${meant.name}: ${what}.`, cure: cureForFlag(isOn, written) };
 }
 
-function cureForFlag(
-  isOn: boolean,
-  item: ItemUse,
-  meant: Meant,
-  attribute: ReadAttribute,
-  context: RuleContext,
-): string {
+function cureForFlag(isOn: boolean, { item, meant, attribute, context }: WrittenAttribute): string {
   const texts = flagTexts(attribute, meant.default);
   if (!texts)
     return isCall(item)

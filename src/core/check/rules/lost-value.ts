@@ -39,7 +39,7 @@ function takenForHandler(item: ItemUse, component: Component, context: RuleConte
 /** What a script writes into an attribute; what is none of the component's is another rule's business. */
 function judgedCall(item: ItemUse, meant: Meant, context: RuleContext): Complaint[] {
   if (meant.attribute?.name !== item.name.toLowerCase()) return [];
-  const fault = faultOfCall(item, meant, meant.attribute, context);
+  const fault = faultOfCall({ item, meant, attribute: meant.attribute, context });
   return fault ? [{ range: item.range, ...fault }] : [];
 }
 
@@ -156,6 +156,8 @@ function judgedText(item: ItemUse, meant: Meant, context: RuleContext): Complain
     ];
   }
   const fault =
-    item.value.literal === undefined ? null : faultOfText(text, item, meant, meant.attribute, context);
+    item.value.literal === undefined
+      ? null
+      : faultOfText(text, { item, meant, attribute: meant.attribute, context });
   return fault ? [{ range: item.range, ...fault }] : [];
 }
