@@ -499,3 +499,18 @@ test('brackets in texts and comments are none', () => {
     /* ${text} */ customElements.define('pier-a', class extends HTMLElement {});`;
   expect(surveyed({ 'a.js': source }).contract.components.map((one) => one.tag)).toEqual(['pier-a']);
 });
+
+test('code that is tried out on an element is followed for so long, whatever it does', () => {
+  const names = Array.from({ length: 900 }, (_, at) => `a-${at}`);
+  const list = JSON.stringify(names);
+  const loops = 'let n = 0; for (const k of KEYS) for (const j of KEYS) if (k === j) n = n + 1;';
+  const chained = names.map((_, at) => `get p${at}() { return this.p${(at + 1) % 900}; }`).join(' ');
+  const source = `const KEYS = ${list};
+    class A extends HTMLElement { static observedAttributes = KEYS; ${chained}
+      attributeChangedCallback(name, old, text) { ${loops} this[name] = text + n + this.p0; } }
+    customElements.define('pier-a', A);`;
+  const start = performance.now();
+  const [pier] = surveyed({ 'a.js': source }).contract.components;
+  expect([pier?.properties.length, pier?.attributes.length]).toEqual([900, 900]);
+  expect(performance.now() - start).toBeLessThan(8_000);
+});

@@ -3,7 +3,8 @@
 import type { AttributeReader, Sign } from '../../contract/types.js';
 import type { AttributeSeen } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
-import { fold, foldCalled } from '../folding/fold.js';
+import { fold } from '../folding/fold.js';
+import type { Folded } from '../folding/folded.js';
 import { asString } from '../folding/folded.js';
 import type { Callable, FunctionNode, Scope, Trial } from '../folding/functions.js';
 import { calledName, isFunction, localDeclarations } from '../folding/functions.js';
@@ -65,7 +66,7 @@ export interface Accessor {
   /** Missing where nothing is known of the class around. */
   methods?: Methods;
   /** An element to try it out on, which has these texts in its attributes. */
-  tried?: (texts: Trial['texts']) => Trial;
+  tried?: (texts: Trial['texts']) => { run(called: Callable): Folded };
 }
 
 /** `get name() { return this.getAttribute('name') }`: the attribute is where the value lives. */
@@ -89,9 +90,7 @@ export function readByGetter(getter: Accessor): AttributeSeen[] {
 /** How a getter reads one of the attributes that it asks for, tried out on an element that has no other. */
 function readByTrial({ node, scope, tried }: Accessor, name: string): Reading | null {
   if (!tried) return null;
-  const make = (text: string | null) =>
-    foldCalled({ node, scope: { ...scope, trial: tried(new Map([[name, text]])) } }, []);
-  return readingBySamples(make, name);
+  return readingBySamples((text) => tried(new Map([[name, text]])).run({ node, scope }), name);
 }
 
 /** What a function makes of the text that it reads, other than by calls that are known; null where that is nothing. */

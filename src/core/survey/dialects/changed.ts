@@ -2,7 +2,7 @@
 
 import { methodInChain } from '../classes/methods.js';
 import type { AttributeSeen, LayerContext } from '../evidence/evidence.js';
-import { fold, foldCalledAt } from '../folding/fold.js';
+import { fold } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { asString, UNKNOWN } from '../folding/folded.js';
 import type { FunctionNode } from '../folding/functions.js';
@@ -28,14 +28,14 @@ export function readByRunning(
   return [...places].flatMap(([name, at]): AttributeSeen[] => {
     const told = (text: string | null) => {
       const element = new TriedElement(chain, graph, [[name, text]]);
-      element.call(CALLBACK, [name, text === null ? '' : null, text]);
+      element.run(callback, [name, text === null ? '' : null, text]);
       return element;
     };
     const elements = new Map<string | null, TriedElement>();
     const make = (member: string) => (text: string | null) => {
       const element = elements.get(text) ?? told(text);
       elements.set(text, element);
-      return element.held(member);
+      return element.holds(member);
     };
     const member = told('north').given.find((one) => isMoved(make(one)));
     if (member === undefined) return [];
@@ -108,10 +108,8 @@ function readingOfValue(
   { scope, chain, graph }: LayerContext,
 ): Reading {
   const parameter = node.params[2];
-  const make = (text: string | null) => {
-    const tried = { ...scope, trial: new TriedElement(chain, graph, [[name, text]]) };
-    return foldCalledAt(value, { node, scope: tried }, [name, UNKNOWN, text]);
-  };
+  const make = (text: string | null) =>
+    new TriedElement(chain, graph, [[name, text]]).valueAt(value, { node, scope }, [name, UNKNOWN, text]);
   const valueName = parameter?.type === 'Identifier' ? parameter.name : null;
   return readingBySamples(make, name) ?? { reads: readerOf(value, valueName) };
 }

@@ -53,19 +53,32 @@ export function initialBehind(getter: Ast.Function, layer: Layer): Ast.Node | nu
 
 /** What a field of that name holds once the element is made: what the constructor sets it to comes last. */
 export function valueAtFirst(name: string, { node }: Layer): Ast.Node | null {
-  const [set, ...others] = allFieldsSet(node).filter((one) => one.name === name);
-  if (others.length > 0 || (set && !isAlwaysDone(set.place, node))) return null;
-  if (set) return set.value;
-  const field = node.body.body.find(
-    (one) => one.type === 'PropertyDefinition' && !one.static && fieldName(one.key) === name,
-  );
-  return field?.type === 'PropertyDefinition' ? field.value : null;
+  const known = AT_FIRST.get(node) ?? valuesAtFirst(node);
+  AT_FIRST.set(node, known);
+  return known.get(name) ?? null;
 }
 
-/** Is it one of the constructor's own statements, on no condition? */
-function isAlwaysDone({ start, end }: Ast.Node, node: Ast.Class): boolean {
-  const statements = constructorOf(node)?.body?.body ?? [];
-  return statements.some((one) => one.type === 'ExpressionStatement' && one.start <= start && end <= one.end);
+const AT_FIRST = new WeakMap<Ast.Class, Map<string, Ast.Node | null>>();
+
+function valuesAtFirst(node: Ast.Class): Map<string, Ast.Node | null> {
+  const values = new Map<string, Ast.Node | null>();
+  for (const one of node.body.body) {
+    if (one.type !== 'PropertyDefinition' || one.static) continue;
+    const name = fieldName(one.key);
+    if (name !== null) values.set(name, one.value);
+  }
+  // Statements of the constructor's own, on no condition; fields come in their order.
+  const body = constructorOf(node)?.body?.body ?? [];
+  const always = body.filter((one) => one.type === 'ExpressionStatement');
+  const set = new Set<string>();
+  let at = 0;
+  for (const { name, value, place } of allFieldsSet(node)) {
+    while ((always[at]?.end ?? place.start) < place.start) at += 1;
+    const isAlways = (always[at]?.start ?? place.end) <= place.start;
+    values.set(name, set.has(name) || !isAlways ? null : value);
+    set.add(name);
+  }
+  return values;
 }
 
 /** What is handed through decorators, or written out; what is worked out as the element is made is its own affair. */

@@ -4,17 +4,22 @@ import { scopeOf } from '../classes/classes.js';
 import type { ClassChain, Layer } from '../classes/layers.js';
 import { methodInChain } from '../classes/methods.js';
 import { fieldName } from '../folding/fields.js';
-import { fold, foldCalled } from '../folding/fold.js';
+import { fold, foldCalledAt, foldCalledWithin, inSteps } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { UNKNOWN } from '../folding/folded.js';
-import type { FunctionNode, Scope, Trial } from '../folding/functions.js';
+import type { Callable, FunctionNode, Scope, Trial } from '../folding/functions.js';
 import { calledBehind } from '../folding/written.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { valueAtFirst } from './initial.js';
 
 /** So often members of one element are read or given by accessors and fields. */
-const MOST = 300;
+const MOST_MEMBERS = 100;
+
+/** Steps that are taken for one text, and for all elements of a class together: what keeps hostile source from taking for ever. */
+const MOST_AT_ONCE = 4_000;
+const MOST_OF_CLASS = 400_000;
+const LEFT = new WeakMap<Ast.Class, number>();
 
 export class TriedElement implements Trial {
   readonly texts: ReadonlyMap<string, string | null>;
@@ -25,7 +30,7 @@ export class TriedElement implements Trial {
   readonly #held = new Map<string, Folded>();
   /** Accessors that are being run. */
   readonly #running = new Set<FunctionNode>();
-  #left = MOST;
+  #left = MOST_MEMBERS;
 
   constructor(chain: ClassChain, graph: ModuleGraph, texts: Iterable<readonly [string, string | null]>) {
     this.#chain = chain;
@@ -37,10 +42,28 @@ export class TriedElement implements Trial {
 
   readonly called = calledBehind;
 
-  /** Calls a method of the element's class, as far as that can be followed. */
-  call(name: string, values: readonly Folded[]): void {
-    const method = this.methods({ type: 'Identifier', name } as Ast.IdentifierName);
-    if (method) this.#run(method.node, method.scope, values);
+  /** What a function of the element's class returns, as far as that can be followed. */
+  run({ node, scope }: Callable, values: readonly Folded[] = []): Folded {
+    return this.#spend(() => this.#run(node, scope, values));
+  }
+
+  /** What an expression in a function is worth when that is called with these values. */
+  valueAt(expression: Ast.Node, { node, scope }: Callable, values: readonly Folded[]): Folded {
+    return this.#spend(() => foldCalledAt(expression, { node, scope: { ...scope, trial: this } }, values));
+  }
+
+  /** What a member of the element holds by now. */
+  holds(name: string): Folded {
+    return this.#spend(() => this.held(name));
+  }
+
+  #spend(work: () => Folded): Folded {
+    const [own] = this.#chain.layers;
+    const left = own ? (LEFT.get(own.node) ?? MOST_OF_CLASS) : 0;
+    if (!own || left <= 0) return UNKNOWN;
+    const { value, taken } = inSteps(Math.min(left, MOST_AT_ONCE), work);
+    LEFT.set(own.node, left - taken - 1);
+    return value;
   }
 
   readonly held = (name: string): Folded => {
@@ -66,14 +89,10 @@ export class TriedElement implements Trial {
     else this.#held.set(name, value);
   };
 
-  #accessor(kind: 'get' | 'set', name: string): { node: FunctionNode; scope: Scope } | null {
+  #accessor(kind: 'get' | 'set', name: string): Callable | null {
     for (const layer of this.#chain.layers) {
-      const member = layer.node.body.body.find(
-        (one) =>
-          one.type === 'MethodDefinition' && one.kind === kind && !one.static && fieldName(one.key) === name,
-      );
-      if (member?.type === 'MethodDefinition' && !member.computed)
-        return { node: member.value, scope: this.#scope(layer) };
+      const node = accessorsOf(layer.node).get(`${kind} ${name}`);
+      if (node) return { node, scope: this.#scope(layer) };
     }
     return null;
   }
@@ -85,8 +104,25 @@ export class TriedElement implements Trial {
   #run(node: FunctionNode, scope: Scope, values: readonly Folded[]): Folded {
     if (this.#running.has(node)) return UNKNOWN;
     this.#running.add(node);
-    const value = foldCalled({ node, scope: { ...scope, trial: this } }, values, this.#running.size > 1);
+    const value = foldCalledWithin({ node, scope: { ...scope, trial: this } }, values);
     this.#running.delete(node);
     return value;
   }
+}
+
+const ACCESSORS = new WeakMap<Ast.Class, Map<string, FunctionNode>>();
+
+/** The accessors that a class has itself, by their kinds and names. */
+function accessorsOf(node: Ast.Class): ReadonlyMap<string, FunctionNode> {
+  const known = ACCESSORS.get(node);
+  if (known) return known;
+  const accessors = new Map<string, FunctionNode>();
+  ACCESSORS.set(node, accessors);
+  for (const member of node.body.body) {
+    if (member.type !== 'MethodDefinition' || member.static || member.computed || member.kind === 'method')
+      continue;
+    const name = fieldName(member.key);
+    if (name !== null) accessors.set(`${member.kind} ${name}`, member.value);
+  }
+  return accessors;
 }

@@ -319,17 +319,29 @@ function callbackOf(
   return called && ((...values) => runWith(called, values, scope, depth));
 }
 
-/** What a function returns when it is called with folded values; `isWithin` while something else is worked out. */
-export function foldCalled(called: Callable, values: readonly Folded[], isWithin = false): Folded {
-  if (!isWithin) steps = 0;
+/** What a function returns when it is called with folded values. */
+export function foldCalled(called: Callable, values: readonly Folded[]): Folded {
+  steps = 0;
   return runWith(called, values, called.scope, 0);
+}
+
+/** The same while something else is worked out, whose steps these are. */
+export function foldCalledWithin(called: Callable, values: readonly Folded[]): Folded {
+  return runWith(called, values, called.scope, 1);
 }
 
 /** What an expression inside a function is worth when that is called with folded values. */
 export function foldCalledAt(node: Ast.Node, called: Callable, values: readonly Folded[]): Folded {
-  steps = 0;
   const scope = { ...called.scope, bindings: calledWithValues(called, values, called.scope) };
   return fold(node, scopeAt(node, { ...called, scope }, FOLDER) ?? scope, 1);
+}
+
+/** Works something out in so many steps at most; gives the steps that it took as well. */
+export function inSteps<T>(most: number, work: () => T): { value: T; taken: number } {
+  const start = MOST_STEPS - Math.min(most, MOST_STEPS);
+  steps = start;
+  const value = work();
+  return { value, taken: steps - start };
 }
 
 function runWith(called: Callable, values: readonly Folded[], scope: Scope, depth: number): Folded {

@@ -78,7 +78,8 @@ export function calledBehind(
     return bound && !('value' in bound) ? calledBehind(bound.node, bound.scope, depth + 1) : { node, scope };
   }
   if (node.type !== 'MemberExpression') return { node, scope };
-  const name = node.computed ? foldedText(node.property, scope) : keyText(node.property);
+  // It belongs to what is worked out already.
+  const name = node.computed ? asString(fold(node.property, scope, 1)) : keyText(node.property);
   const object = name === null ? null : writtenObject(node.object, scope);
   return object && name !== null ? writtenMember(object, name) : null;
 }
