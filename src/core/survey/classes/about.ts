@@ -15,7 +15,7 @@ import { functionsAround, statementAround, within } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { childrenOf } from '../syntax/parse.js';
-import { isThis } from '../syntax/tree.js';
+import { isPrototype, isThis } from '../syntax/tree.js';
 import { localNamesOfClass } from './class-names.js';
 import type { Layer } from './layers.js';
 
@@ -270,11 +270,7 @@ function visitGiven({ body }: FunctionNode, parameter: string, scope: Scope, vis
 
 /** `TheClass.prototype`, also by the name of a constant. */
 function prototypeTest(isClass: (node: Ast.Node) => boolean, scope: Scope): (node: Ast.Node) => boolean {
-  const isWritten = (node: Ast.Node) =>
-    node.type === 'MemberExpression' &&
-    node.property.type === 'Identifier' &&
-    node.property.name === 'prototype' &&
-    isClass(node.object);
+  const isWritten = (node: Ast.Node) => isPrototype(node) && isClass(node.object);
   return (node) => {
     const held = node.type === 'Identifier' ? heldBy(node.name, scope) : null;
     return isWritten(held?.scope.module === scope.module ? held.node : node);

@@ -5,12 +5,13 @@ import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
-import { isFunction, keyText, localDeclarations, unwrap } from '../folding/functions.js';
+import { isFunction, localDeclarations, unwrap } from '../folding/functions.js';
 import { calledWith, givenBy } from '../folding/scopes.js';
 import { writtenMember, writtenObject } from '../folding/written.js';
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { isPrototype } from '../syntax/tree.js';
 import { isClass } from './layers.js';
 import { reduced } from './reductions.js';
 
@@ -178,8 +179,7 @@ function amendedBy({ params, body }: FunctionNode, name: string): string | null 
   if (!body || !params.some((one) => one.type === 'Identifier' && one.name === name)) return null;
   let amends = false;
   walk(body, (node) => {
-    if (node.type === 'MemberExpression' && !node.computed && keyText(node.property) === 'prototype')
-      amends ||= node.object.type === 'Identifier' && node.object.name === name;
+    if (isPrototype(node)) amends ||= node.object.type === 'Identifier' && node.object.name === name;
     return !amends;
   });
   return amends ? name : null;

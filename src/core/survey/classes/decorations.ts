@@ -14,6 +14,7 @@ import { firstFrom, functionsAround } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { isPrototype } from '../syntax/tree.js';
 import type { About } from './about.js';
 import { aboutClass } from './about.js';
 import type { Layer } from './layers.js';
@@ -43,7 +44,7 @@ export function memberDecorations(about: About): MemberDecoration[] {
   // `null` stands for the class around the call, or for a descriptor where the class is another's.
   const isMeant =
     args.some((one) => about.isPrototype(one) || about.isClass(one)) ||
-    (!args.some(isPrototypeMember) && args.some((one) => one.type === 'Literal' && one.value === null));
+    (!args.some(isPrototype) && args.some((one) => one.type === 'Literal' && one.value === null));
   const list = isMeant ? args.map((one) => listOf(one, scope)).find((one) => one !== null) : null;
   return list ? [{ name, decorators: list }] : [];
 }
@@ -173,7 +174,7 @@ export function classDecorations(
   const list = node.arguments
     .map((one) => listOf(one, scope))
     .find((one) => one?.some((given) => isCall(given) || (isHelper && given.type === 'Identifier')));
-  if (!list || node.arguments.some(isPrototypeMember)) return [];
+  if (!list || node.arguments.some(isPrototype)) return [];
   const kindOfMember = node.arguments.some(
     (one, index) =>
       index < node.arguments.length - 1 &&
@@ -199,12 +200,4 @@ function isClassExpression(node: Ast.Node): boolean {
   if (inner.type === 'AssignmentExpression') return isClassExpression(inner.right);
   if (inner.type === 'SequenceExpression') return inner.expressions.some(isClassExpression);
   return isClass(inner) || inner.type === 'Identifier';
-}
-
-function isPrototypeMember(node: Ast.Node): boolean {
-  return (
-    node.type === 'MemberExpression' &&
-    node.property.type === 'Identifier' &&
-    node.property.name === 'prototype'
-  );
 }

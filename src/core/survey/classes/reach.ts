@@ -6,6 +6,7 @@ import type { Module, ModuleGraph } from '../modules/modules.js';
 import type { Kinds } from '../syntax/find.js';
 import { isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { isPrototype } from '../syntax/tree.js';
 import { assignedTo } from './assigned.js';
 import { decoratorsOf } from './decorations.js';
 import type { Layer } from './layers.js';
@@ -119,9 +120,9 @@ function methodsCalled(name: string, { body }: Ast.Class, piece: Piece): Functio
   for (const { callee } of inPiece('call', piece)) {
     if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier') continue;
     const { object } = callee;
-    const isPrototype = object.type === 'MemberExpression' && keyText(object.property) === 'prototype';
-    const holder = isPrototype ? object.object : object;
-    if (holder.type === 'Identifier' && holder.name === name) called.set(callee.property.name, !isPrototype);
+    const holder = isPrototype(object) ? object.object : object;
+    if (holder.type === 'Identifier' && holder.name === name)
+      called.set(callee.property.name, holder === object);
   }
   return body.body.flatMap((member) => {
     if (member.type !== 'MethodDefinition' || member.computed || !member.value.body) return [];

@@ -9,7 +9,7 @@ import type { FunctionNode } from '../folding/functions.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { readerOf } from './attribute-calls.js';
-import { type Reading, readingBySamples } from './converters.js';
+import { FLAG_TEXTS, type Reading, readingBySamples } from './converters.js';
 import { TriedElement } from './tried-element.js';
 
 /** What is longer than this is not tried out. */
@@ -46,7 +46,7 @@ export function readByRunning(
 
 /** Does what a member holds depend on the text? */
 function isMoved(make: (text: string | null) => Folded): boolean {
-  const values = new Set(['north', '3', 'false', '', null].map(make));
+  const values = new Set([null, ...FLAG_TEXTS].map(make));
   values.delete(UNKNOWN);
   return values.size > 1;
 }
@@ -100,7 +100,10 @@ export function changedBranches(node: Ast.Function, context: LayerContext): Attr
   return found;
 }
 
-/** How what is assigned is made of the attribute's new text, which is the third thing that the function is handed. */
+/**
+ * How what is assigned is made of the attribute's new text, which is the third thing that the function is handed: that
+ * tells also where the way to it, or what becomes of it, cannot be followed.
+ */
 function readingOfValue(
   value: Ast.Node,
   name: string,

@@ -46,7 +46,7 @@ const TEXTS = ['3', 'false', '[3]', '{}'];
 /** A text that nobody has a meaning for. */
 const WORD = 'north';
 /** Texts that people write for true and false, and some that stand for neither. */
-const FLAG_TEXTS = ['', 'true', 'false', '1', '0', 'yes', 'no', 'on', 'off', WORD, '3'];
+export const FLAG_TEXTS = ['', 'true', 'false', '1', '0', 'yes', 'no', 'on', 'off', WORD, '3'];
 
 function flagBySamples(make: (text: string | null) => Folded, name: string | undefined): Reading | null {
   const texts = name === undefined ? FLAG_TEXTS : [...FLAG_TEXTS, name];

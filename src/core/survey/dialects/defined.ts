@@ -7,11 +7,12 @@ import { isDefineProperty } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
-import { keyText, localDeclarations, unwrap } from '../folding/functions.js';
+import { localDeclarations, unwrap } from '../folding/functions.js';
 import { itemsOf, loopVariable } from '../folding/loops.js';
 import { withLocals } from '../folding/scopes.js';
 import { functionsAround, loopsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { isPrototype } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import type { Described } from './descriptors.js';
 import { accessorOf } from './descriptors.js';
@@ -80,11 +81,6 @@ const UNTOLD = {
   message:
     'Accessors are named at run time, after a list that cannot be read from the source; they are missing here.',
 };
-
-/** `this.prototype`, `TheClass.prototype` */
-function isPrototype(node: Ast.Node | undefined): boolean {
-  return node?.type === 'MemberExpression' && !node.computed && keyText(node.property) === 'prototype';
-}
 
 interface Descriptor {
   key: Ast.Node;

@@ -51,7 +51,7 @@ export function askedInTrial(
 
 /** What a member of the element that code is tried out on holds; undefined where that is not known, or nothing is tried. */
 export function heldInTrial(node: Ast.Node, name: string, scope: Scope): Folded {
-  return triedBehind(node, scope)?.held?.(name);
+  return triedBehind(node, scope)?.held(name);
 }
 
 /** A method of the element that code is tried out on; null for other functions. */

@@ -271,7 +271,7 @@ function foldBehind(node: Ast.CallExpression, callee: Ast.Node, scope: Scope, de
 
 /** The function that a table or an option holds, in code that is tried out. */
 function codeIn(node: Ast.MemberExpression, scope: Scope): Reference | null {
-  const behind = scope.trial?.called?.(node, scope);
+  const behind = scope.trial?.called(node, scope);
   const code = behind && behind.node !== node ? callableOf(behind.node, behind.scope) : null;
   return code ? referenceTo('function', code) : null;
 }

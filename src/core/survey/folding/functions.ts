@@ -43,12 +43,12 @@ export interface ElementAsked {
 export interface Trial {
   texts: ReadonlyMap<string, string | null>;
   methods: (name: Ast.IdentifierName | Ast.PrivateIdentifier) => Callable | null;
-  /** What a member of the element holds; undefined where nothing is known of it, which is missing where nobody asks. */
-  held?: (name: string) => Folded;
+  /** What a member of the element holds; undefined where nothing is known of it. */
+  held: (name: string) => Folded;
   /** The function that a call in its code calls by way of a table or an option. */
-  called?: (callee: Ast.Node, scope: Scope) => Pick<Bound, 'node' | 'scope'> | null;
+  called: (callee: Ast.Node, scope: Scope) => Pick<Bound, 'node' | 'scope'> | null;
   /** Gives a member of the element a value. */
-  give?: (name: string, value: Folded) => void;
+  give: (name: string, value: Folded) => void;
 }
 
 /** The static members of a class, in a scope that asks for them. */

@@ -258,7 +258,7 @@ function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Fold
   }
   if (node.type !== 'CallExpression') return;
   // What an element that is tried out is handed to, or does itself, may give it something.
-  if (run.scope.trial?.give) value(node);
+  if (run.scope.trial) value(node);
   if (node.callee.type !== 'MemberExpression') return;
   const { object, property } = node.callee;
   if (property.type !== 'Identifier') return;
@@ -287,10 +287,10 @@ function giveToElement(
   value: (node: Ast.Node) => Folded,
 ): boolean {
   if (target.type !== 'MemberExpression') return false;
-  const { give } = triedBehind(target.object, scope) ?? {};
-  const name = give && (target.computed ? value(target.property) : fieldName(target.property));
-  if (typeof name !== 'string') return false;
-  give?.(name, given());
+  const element = triedBehind(target.object, scope);
+  const name = element && (target.computed ? value(target.property) : fieldName(target.property));
+  if (!element || typeof name !== 'string') return false;
+  element.give(name, given());
   return true;
 }
 

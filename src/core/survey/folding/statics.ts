@@ -5,7 +5,7 @@ import { callableOf, classAbove, classesFrom } from './callables.js';
 import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import type { Folded } from './folded.js';
-import type { Scope } from './functions.js';
+import type { Bound, Scope } from './functions.js';
 import { assignedBeside, ownName, staticGetter, staticValue } from './functions.js';
 import type { Folder } from './interpret.js';
 import { runBody } from './interpret.js';
@@ -33,7 +33,10 @@ export function foldStatic(
   folder: Folder,
 ): Folded | null {
   const first = classNamed(object, scope);
-  if (!first) return foldOfFunction(object, name, scope, depth, folder);
+  if (!first) {
+    const given = valueOfFunction(object, name, scope);
+    return given && folder.fold(given.node, given.scope, depth + 1);
+  }
   const value = foldOfClass(first, name, depth, folder);
   if (value !== undefined) return value;
   // A class has the name that it was written under.
@@ -57,21 +60,14 @@ function foldOfClass(first: ClassPlace | null, name: string, depth: number, fold
 }
 
 /** What is put on a function where it is declared: `Pier.observedAttributes = [...]`. */
-function foldOfFunction(
-  object: Ast.Node,
-  name: string,
-  scope: Scope,
-  depth: number,
-  folder: Folder,
-): Folded | null {
-  if (object.type !== 'Identifier' || NATIVE.has(name)) return null;
-  const called = callableOf(object, scope);
+function valueOfFunction(object: Ast.Node, name: string, scope: Scope): Pick<Bound, 'node' | 'scope'> | null {
+  const called = object.type === 'Identifier' && !NATIVE.has(name) ? callableOf(object, scope) : null;
   if (!called) return null;
-  const { node, scope: inner } = called;
-  const value =
-    inner.module.assigned.get(`${ownName(node, inner.module)}.${name}`) ??
-    assignedBeside(node, inner.module).get(name);
-  return value ? folder.fold(value, inner, depth + 1) : null;
+  const { module } = called.scope;
+  const node =
+    module.assigned.get(`${ownName(called.node, module)}.${name}`) ??
+    assignedBeside(called.node, module).get(name);
+  return node ? { node, scope: called.scope } : null;
 }
 
 /** What functions have without being given it. */

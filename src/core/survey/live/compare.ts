@@ -192,7 +192,7 @@ type ShownReader = Exclude<AttributeReader, 'custom'>;
 const READER_WORDS: Record<ShownReader, string> = {
   string: 'its attribute is read as a text',
   number: 'its attribute is read as a number',
-  boolean: 'its attribute is read by presence',
+  boolean: 'its attribute is read as true or false',
   json: 'its attribute is read as JSON',
 };
 

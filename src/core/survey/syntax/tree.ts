@@ -18,6 +18,12 @@ export function isThis(node: Ast.Node | null | undefined): boolean {
   return node?.type === 'ThisExpression';
 }
 
+/** `TheClass.prototype`, `this.prototype` */
+export function isPrototype(node: Ast.Node | null | undefined): node is Ast.MemberExpression {
+  if (node?.type !== 'MemberExpression' || node.computed) return false;
+  return node.property.type === 'Identifier' && node.property.name === 'prototype';
+}
+
 /** Kept from users by a modifier: `private`, `protected`. */
 export function isInaccessible(member: Ast.Node): boolean {
   const access = 'accessibility' in member ? member.accessibility : null;
