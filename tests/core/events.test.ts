@@ -193,6 +193,57 @@ rows('helpers', [
   ],
 ]);
 
+const PASS_ON = {
+  'pass.js':
+    'export function pass(pier, event) { const copy = Reflect.construct(event.constructor, [event.type, event]); return pier.dispatchEvent(copy); }',
+};
+
+rows('events that are passed on', [
+  [
+    'by a function, from a template',
+    'render() { return html`<input @change=${this.heard} @keyup="${this.other}">`; } heard(event) { pass(this, event) }',
+    ['change Event null b element'],
+    "import { pass } from './pass.js';",
+    PASS_ON,
+  ],
+  [
+    'by a listener that calls a method',
+    "setUp(box) { box.addEventListener('pier-dock', (event) => { this.count(); this.pass(event) }); this.pass(this.last) } pass(event) { this.dispatchEvent(new event.constructor(event.type, event)) }",
+    ['pier-dock Event unknown - element'],
+  ],
+  [
+    'by a bound method, without its flags',
+    "constructor() { super(); this.bound = this.hear.bind(this) } setUp(box) { box.addEventListener('focus', this.bound); box.addEventListener('blur', this.hear.bind(this)) } hear(e) { this.dispatchEvent(new CustomEvent(e.type, { bubbles: false, cancelable: true })) }",
+    ['blur CustomEvent null x element', 'focus CustomEvent null x element'],
+  ],
+  [
+    'by an element that hears all of a list itself',
+    'static heard = ["play", "pause"]; connectedCallback() { for (const type of this.constructor.heard) this.shadowRoot.addEventListener(type, this, true) } handleEvent(event) { this.dispatchEvent(new CustomEvent(event.type, { detail: event.detail })) }',
+    ['play CustomEvent unknown - element', 'pause CustomEvent unknown - element'],
+  ],
+  [
+    'with the flags that are taken over',
+    "setUp(box) { box.addEventListener('input', (e) => this.dispatchEvent(new Event(e.type, { bubbles: e.bubbles, composed: false, cancelable: e.cancelable }))) }",
+    ['input Event null b element'],
+  ],
+  [
+    'from the context of a template',
+    'pass(event) { this.dispatchEvent(new Event(event.type, event)) }',
+    ['change Event null b element'],
+    'const view = html`<input @change="${(pier, c) => pier.pass(c.event)}">`;',
+  ],
+  [
+    'from calls that compilers make of markup',
+    "render() { return h('input', { onChange: this.pass, onPierDock: (e) => this.pass(e), value: this.pass }) } pass(event) { this.dispatchEvent(new Event(event.type)) }",
+    ['change Event null - element', 'pierDock Event unknown - element'],
+  ],
+  [
+    'not where nobody listens, or the type is another thing’s',
+    "pass(event, row) { this.dispatchEvent(new Event(event.type)); this.dispatchEvent(new Event(row.type)) } setUp(box) { box.addEventListener('change', this.other); box.removeEventListener('input', this.pass) }",
+    [],
+  ],
+]);
+
 rows('events from inside', [
   [
     'one that gets out',
@@ -225,6 +276,7 @@ test('events that are declared', () => {
    * @fires {CustomEvent<{ at: string }>} pick - Somebody picked. Bubbles, not composed.
    * @event late
    * @fires change - It changed.
+   * @fires input - Comes out of what is inside.
    */
   class Pier extends HTMLElement {
     /**
@@ -239,6 +291,7 @@ test('events that are declared', () => {
     'pick CustomEvent { at: string } b element declared',
     'late CustomEvent unknown - element only declared',
     'change CustomEvent unknown b element only declared',
+    'input CustomEvent unknown bc element only declared',
     'tide-turn CustomEvent unknown - element only declared',
   ]);
   expect(component.events[0]?.description).toBe('Somebody picked. Bubbles, not composed.');

@@ -12,6 +12,7 @@ import { reportPage } from '../../dist/core/report/html.js';
 import { markdownMap } from '../../dist/core/report/markdown.js';
 import { parseModule } from '../../dist/core/survey/syntax/parse.js';
 import { openHost } from '../../dist/shell/packages/hosts.js';
+import { many } from '../support/growth.js';
 import { component } from '../support/hostile.js';
 import { surveyed } from '../support/memory.js';
 import { DEMO } from '../support/run.js';
@@ -362,6 +363,10 @@ test.each([
     `customElements.define('pier-a', class extends HTMLElement {}); ${chained(5000, (next) => `f${next}(a, b, c);`, 'customElements.define(a, c);')} f0('pier-b', { deck: 1 }, () => 1);`,
   ],
   [
+    'listeners that hand what they hear to one another',
+    `class P extends HTMLElement { ${many(2000, (at) => `m${at}(e) { this.dispatchEvent(new Event(e.type)); this.m${(at * 7 + 3) % 2000}(e); this.m${(at + 1) % 2000}(e); }`)} hear(box) { ${many(2000, (at) => `box.addEventListener('t${at}', this.m${at});`)} } } customElements.define('pier-a', P);`,
+  ],
+  [
     'branches after one another',
     `${Array.from({ length: 2000 }, (_, index) => `if (a == ${index}) { var b${index} = 1; }`).join(' else ')} customElements.define('pier-a', class extends HTMLElement {});`,
   ],
@@ -394,8 +399,6 @@ test('thousands of interfaces above one another', () => {
 });
 
 const MAPPED = "interface HTMLElementTagNameMap { 'pier-a': A0 }";
-const many = (count: number, one: (index: number) => string) =>
-  Array.from({ length: count }, (_, index) => one(index)).join(' ');
 
 test.each([
   [

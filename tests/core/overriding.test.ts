@@ -149,5 +149,5 @@ test('however many members are overridden, each costs as much', () => {
     class Low extends Top { ${many(count, (at) => `m${at}() {}`)} } customElements.define('pier-low', Low);`;
   const { contract } = surveyed({ 'a.js': source(1000) });
   expect(contract.components[0]?.events).toEqual([]);
-  expect(timesAsLong(source(4000), source(500), 20)).toBeLessThan(20);
+  expect(timesAsLong(source(2000), source(250), 20)).toBeLessThan(20);
 });

@@ -11,6 +11,7 @@ import type {
 import { exportNameOfClass, inheritedFrom, shownNameOf } from './classes/class-names.js';
 import type { ClassChain, Layer } from './classes/layers.js';
 import { adoptedIn } from './evidence/adopting.js';
+import { comesOut } from './evidence/declared-events.js';
 import type { MethodEvidence } from './evidence/evidence.js';
 import { placeIn } from './evidence/evidence.js';
 import { joinProperties, rank } from './evidence/join-properties.js';
@@ -182,7 +183,7 @@ function joinEvents(
   for (const { found } of evidence)
     for (const name of found.flatMap((one) => one.innerEvents ?? [])) events.delete(name);
   for (const event of events.values()) {
-    if (event.declared === event.dispatched) continue;
+    if (event.declared === event.dispatched || (event.declared && comesOut(event.name))) continue;
     notes.push(
       event.declared
         ? {

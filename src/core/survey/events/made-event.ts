@@ -2,7 +2,7 @@
 
 import type { TypeInfo } from '../../contract/types.js';
 import type { Flags } from '../evidence/declared-events.js';
-import { NO_DETAIL } from '../evidence/declared-events.js';
+import { isPlatformEvent, NO_DETAIL, platformFlags } from '../evidence/declared-events.js';
 import { alternatives } from '../folding/alternatives.js';
 import { Bindings } from '../folding/bindings.js';
 import { callableOf } from '../folding/callables.js';
@@ -16,6 +16,7 @@ import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { NO_TYPE, typeOf } from '../types/types.js';
 import { typeOfValue } from '../types/values.js';
+import { eventAsked, typesPassedOn } from './passed-on.js';
 
 export interface MadeEvent {
   name: string;
@@ -53,6 +54,8 @@ export function madeEvents(
       return bound && !('value' in bound) ? madeEvents(bound.node, bound.scope, around, depth + 1) : [];
     }
     case 'CallExpression': {
+      const constructed = constructedBy(node);
+      if (constructed) return inner(constructed);
       const called = callableOf(node.callee, scope);
       const result = called && returned(called.node);
       if (!called || !result) return [];
@@ -64,12 +67,51 @@ export function madeEvents(
   }
 }
 
+/** `Reflect.construct(TheClass, [...])` as the `new TheClass(...)` that it is; null for other calls. */
+function constructedBy({ callee, arguments: given, start, end }: Ast.CallExpression): Ast.Node | null {
+  const [made, list] = given;
+  if (callee.type !== 'MemberExpression' || classNameOf(callee) !== 'construct') return null;
+  if (classNameOf(callee.object) !== 'Reflect' || !made || list?.type !== 'ArrayExpression') return null;
+  const node = { type: 'NewExpression', callee: made, arguments: list.elements, start, end };
+  return node as unknown as Ast.NewExpression;
+}
+
 function madeByNew(node: Ast.NewExpression, scope: Scope, around: readonly FunctionNode[]): MadeEvent[] {
-  const eventType = shownNameOf(node.callee, scope, 0);
+  // Of the class of another event it is only known that it is one.
+  const isLike = eventAsked(node.callee, 'constructor') !== null;
+  const eventType = isLike ? 'Event' : shownNameOf(node.callee, scope, 0);
   if (eventType === null) return [];
   const made = construct(node.callee, node.arguments, scope, node.typeArguments, around, 0);
+  if (made.names.length === 0) return passedOn(node, eventType, made, scope);
   return made.names.map((name) => ({ name, detail: made.detail, eventType, flags: made.flags }));
 }
+
+/** What a listener makes of the events that it hears, whose flags are those of what it hears where it takes them over. */
+function passedOn(
+  { arguments: [type, options] }: Ast.NewExpression,
+  eventType: string,
+  { detail, flags }: Constructed,
+  scope: Scope,
+): MadeEvent[] {
+  const isWhole = options !== undefined && unwrap(options).type === 'Identifier';
+  const taken = FLAGS.filter((flag) => isWhole || isTaken(optionNode(options, flag), flag));
+  return (type ? typesPassedOn(type, scope) : []).map((name) => {
+    const known = platformFlags(name);
+    return {
+      name,
+      detail: eventType === 'Event' && !isPlatformEvent(name) ? NO_TYPE : detail,
+      eventType,
+      flags: { ...flags, ...Object.fromEntries(taken.map((flag) => [flag, known[flag] ?? false])) },
+    };
+  });
+}
+
+/** `bubbles: event.bubbles` */
+function isTaken(given: Ast.Node | null, flag: string): boolean {
+  return given !== null && eventAsked(given, flag) !== null;
+}
+
+const FLAGS = ['bubbles', 'composed', 'cancelable'] as const;
 
 interface Constructed {
   names: string[];

@@ -54,6 +54,12 @@ export function isPlatformEvent(name: string): boolean {
   return Object.hasOwn(PLATFORM_FLAGS, name);
 }
 
+/** Does an event that browsers dispatch on something inside come out of the element, whoever speaks of it? */
+export function comesOut(name: string): boolean {
+  const { bubbles, composed } = platformFlags(name);
+  return bubbles === true && composed === true;
+}
+
 /** `Pier#dock`, `module:piers~Pier#event:dock`: how doc comments name events of a class (JSDoc, namepaths). */
 const NAMEPATH = /^([\w.:~/-]{0,200})#(?:event:)?([^\s#]+)$/;
 
