@@ -162,6 +162,30 @@ test('elements that other packages register on the way are not told; accessors t
   ]);
 });
 
+test('what is passed on to an element of the platform is what browsers have there', async () => {
+  const passing = (tag: string) => `(() => {
+    const like = document.createElement('${tag}'), names = Object.getOwnPropertyNames(Object.getPrototypeOf(like));
+    class Pier extends HTMLElement {
+      static get observedAttributes() { this.give(); return []; }
+      attributeChangedCallback() {}
+      static give() { for (const name of names) {
+        if (typeof like[name] === 'function') this.prototype[name] = function () {};
+        else Object.defineProperty(this.prototype, name, { get() { return like[name]; } });
+      } }
+    }
+    customElements.define('pier-${tag}', Pier);
+  })();`;
+  const tags = ['input', 'textarea', 'button', 'dialog', 'details', 'progress', 'a', 'img', 'select'];
+  const cwd = folder(Object.fromEntries(tags.map((tag) => [`el/${tag}.js`, passing(tag)])));
+  const { components } = json<Live>(await suvet(['survey', 'el', '--live', '--json'], cwd));
+  for (const { tag, items } of components) {
+    const missing = items.flatMap((one) => (one.outcome === 'code-only' ? [one.name] : []));
+    // Only devices that can take a picture have it.
+    const expected = tag === 'pier-input' ? ['capture'] : [];
+    expect([tag, items.length > 1, missing]).toEqual([tag, true, expected]);
+  }
+});
+
 test('however many elements there are, each is asked', async () => {
   const many = Array.from({ length: 30 }, (_, index) => [
     `el/berth-${index}.js`,

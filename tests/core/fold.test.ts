@@ -150,6 +150,42 @@ test.each<[string, unknown]>([
   ],
   ['(() => { location.list.push(1); return location.list; })()', UNKNOWN],
   ['(() => { const all = []; for (const at in LIST) all.push(at); return all; })()', ['0', '1']],
+  [
+    '(() => { const all = []; for (let at = 0; at < LIST.length; at++) all.push(LIST[at]); return all; })()',
+    ['a', 'b'],
+  ],
+  [
+    '(() => { let at = 3; for (at = 2; ; at -= 1) { if (at === 2) continue; break; } return at; })()',
+    UNKNOWN,
+  ],
+  ['(() => { for (let at = 9; ; at--) { if (at === 4) return at; } })()', 4],
+  ['(() => { for (let at = 0; at >= 0; at++) {} return 1; })()', UNKNOWN],
+  [
+    '(() => { const all = []; for (let at = 0; at < location.rows; at++) all.push(at); return all; })()',
+    UNKNOWN,
+  ],
+  [
+    "(() => { const set = new Set(LIST); set.delete('a'); return [set.has('a'), set.has('b'), ...set]; })()",
+    [false, true, 'b'],
+  ],
+  [
+    "Object.getOwnPropertyNames(Object.getPrototypeOf(document.createElement('slot')))",
+    ['name', 'assign', 'assignedElements', 'assignedNodes', 'constructor'],
+  ],
+  [
+    "(() => { const all = []; for (let at = Object.getPrototypeOf(window.document?.createElement?.('audio')); at && at !== HTMLElement.prototype; at = Object.getPrototypeOf(at)) all.push(...Object.getOwnPropertyNames(at)); return [all.includes('play'), all.includes('poster'), all.includes('title')]; })()",
+    [true, false, false],
+  ],
+  [
+    "(() => { const one = document.createElement('video'); return [typeof one.play, typeof one.volume, typeof one.loop, typeof one.src, typeof one.buffered]; })()",
+    ['function', 'number', 'boolean', 'string', 'object'],
+  ],
+  ["typeof document.createElement('video').title", UNKNOWN],
+  ['Object.getOwnPropertyNames(HTMLElement.prototype)', UNKNOWN],
+  ['Object.getPrototypeOf(own)', UNKNOWN],
+  ["document.createElement('video').constructor.observedAttributes ?? []", []],
+  ['document.createElement(location.tag)', UNKNOWN],
+  ['Object.getPrototypeOf(Object.getPrototypeOf(Object.getPrototypeOf(EventTarget.prototype)))', UNKNOWN],
   ['(() => { const all = []; for (const key in location) all.push(key); return all; })()', UNKNOWN],
   [
     "(() => { const map = new Map(); for (const one of LIST) map.set(one + '-x', one); return Array.from(map.keys()); })()",

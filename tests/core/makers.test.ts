@@ -734,18 +734,76 @@ describe('a function that registers, and that another function makes', () => {
   });
 });
 
-test.each([
-  ['names that the page gives', 'namesOf(document.createElement(tag))', ['members-not-constant']],
-  ['names that are written', "['deck', 'rows']", []],
-])('accessors of %s', (_, list, codes) => {
-  const source = `import { namesOf } from 'nowhere';
+describe('members that static code gives a prototype, one for each of a list', () => {
+  const made = (list: string, loop: string, more = '') => `import { namesOf } from 'nowhere';
     function Media(Base, tag) {
+      const like = globalThis.document?.createElement?.(tag);
       const names = ${list};
       return class Made extends Base {
-        static #define() { for (const name of names) { Object.defineProperty(this.prototype, name, { get() { return this.held[name]; } }); } }
-        static get observedAttributes() { Made.#define(); return ['src']; }
+        static #isDefined = false;
+        static #define() {
+          if (this.#isDefined) return;
+          this.#isDefined = true;
+          const texts = new Set(this.observedAttributes);
+          texts.delete('muted');
+          ${loop}
+        }
+        static get observedAttributes() { Made.#define(); return ['loop', 'poster', 'muted']; }
+        ${more}
       };
     }
     customElements.define('pier-a', class Pier extends Media(HTMLElement, 'video') {});`;
-  expect(componentIn(source).notes.map((one) => one.code)).toEqual(codes);
+  const ACCESSOR =
+    'for (const name of names) Object.defineProperty(this.prototype, name, { get() { return this.held[name]; } });';
+  const PLATFORMS = `(() => { const all = [];
+    for (let at = Object.getPrototypeOf(like); at && at !== HTMLElement.prototype; at = Object.getPrototypeOf(at)) all.push(...Object.getOwnPropertyNames(at));
+    return all; })()`;
+  const PASSED_ON = `for (const name of names) {
+    if (name in this.prototype) continue;
+    if (typeof like[name] === 'function') this.prototype[name] = function (...args) { return this.inner[name](...args); };
+    else {
+      const config = { get() { const text = name.toLowerCase(); if (texts.has(text)) return this.getAttribute(text); return this.inner[name]; } };
+      if (name !== name.toUpperCase()) config.set = function (value) { this.inner[name] = value; };
+      Object.defineProperty(this.prototype, name, config);
+    }
+  }`;
+
+  test.each([
+    ['names that the page gives', 'namesOf(location)', [], ['members-not-constant']],
+    ['names that are written', "['deck', 'rows']", ['deck', 'rows'], []],
+  ])('accessors of %s', (_, list, names, codes) => {
+    const { properties, notes } = componentIn(made(list, ACCESSOR));
+    expect(properties.map((one) => one.name)).toEqual(names);
+    expect(notes.map((one) => one.code)).toEqual(codes);
+  });
+
+  test('what an element of the platform has is passed on to it, with the types that it has there', () => {
+    const { properties, methods } = componentIn(
+      made(PLATFORMS, PASSED_ON, 'get poster() { return 1; } load() {}'),
+    );
+    const told = new Map(
+      properties.map(({ name, type, attribute, readonly }) => [
+        name,
+        [
+          type.text,
+          attribute ? `${attribute.name} ${attribute.reads}` : '',
+          readonly ? 'read only' : '',
+        ].join('|'),
+      ]),
+    );
+    expect(
+      ['loop', 'muted', 'volume', 'paused', 'HAVE_METADATA', 'srcObject'].map((one) => told.get(one)),
+    ).toEqual([
+      'boolean|loop boolean|',
+      'boolean|muted boolean|',
+      'number||',
+      'boolean||read only',
+      '1||read only',
+      'MediaProvider | null||',
+    ]);
+    expect(['title', 'constructor', 'play'].filter((one) => told.has(one))).toEqual([]);
+    const texts = methods.map((one) => one.text);
+    expect(texts).toContain('canPlayType(type: string): CanPlayTypeResult');
+    expect(texts.filter((one) => one.startsWith('load('))).toEqual(['load(): unknown']);
+  });
 });

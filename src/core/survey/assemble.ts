@@ -80,7 +80,7 @@ export function assemble(
   const { declared, ...members } = joinProperties(evidence, own, adopting, methodNames);
   const { properties: offered, attributes } = withMemberTags(members, documented, graph);
   const properties = chain.lost ? offered.map(withoutField) : offered;
-  const events = joinEvents(evidence, own, registered.tag, notes);
+  const events = joinEvents(evidence, own, registered.tag, graph, notes);
   const markup = joinMarkup(evidence);
   addSlots(
     markup,
@@ -162,9 +162,11 @@ function joinEvents(
   evidence: ReadOfLayer[],
   own: Layer | undefined,
   tag: string,
+  graph: ModuleGraph,
   notes: ContractNote[],
 ): ContractEvent[] {
   const events = new Map<string, ContractEvent>();
+  const ofOthers = new Set<string>();
   for (const { layer, events: found, eventTypes } of evidence) {
     const inherited = layer === own ? {} : inheritedFrom(layer);
     for (const event of found) {
@@ -172,6 +174,7 @@ function joinEvents(
       if (event.declared && before) events.set(event.name, joinDeclared(before, event));
       else if (!before?.dispatched || rank(event.detail) > rank(before.detail)) {
         events.set(event.name, { ...inherited, ...event });
+        ofOthers[graph.isOwn(layer.module) ? 'delete' : 'add'](event.name);
       }
     }
     for (const [name, type] of eventTypes) {
@@ -183,7 +186,9 @@ function joinEvents(
   for (const { found } of evidence)
     for (const name of found.flatMap((one) => one.innerEvents ?? [])) events.delete(name);
   for (const event of events.values()) {
-    if (event.declared === event.dispatched || (event.declared && comesOut(event.name))) continue;
+    if (event.declared === event.dispatched) continue;
+    // What another package's class sends is that one's to declare; what browsers send out of any element, nobody's to send.
+    if (event.declared ? comesOut(event.name) : ofOthers.has(event.name)) continue;
     notes.push(
       event.declared
         ? {

@@ -3,6 +3,7 @@
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { assignedBeside, isFunction, keyText, unwrap } from '../folding/functions.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
+import { areInOnePackage } from '../modules/modules.js';
 import type { Kinds } from '../syntax/find.js';
 import { isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -91,7 +92,7 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
       if (look.kind === 'sheet') sheets.set(look.label, look);
       if (look.kind !== 'code') continue;
       const found = graph.find(name, piece.module);
-      if (!found || !(piece.anywhere || graph.isOwn(found.module))) continue;
+      if (!found || !(piece.anywhere || isOfLayer(found.module, layer, graph))) continue;
       const { declaration } = found;
       if (declaration.kind === 'class') {
         for (const node of methodsCalled(name, declaration.node, piece)) add({ node, module: found.module });
@@ -112,6 +113,11 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
     }
   }
   return { pieces, sheets: [...sheets.values()] };
+}
+
+/** Is it the material's own, or of the package of a class that counts like the material's own? */
+function isOfLayer(module: Module, layer: Layer, graph: ModuleGraph): boolean {
+  return graph.isOwn(module) || (layer.own && areInOnePackage(module, layer.module));
 }
 
 /** The methods that a piece of code calls on another class, or on its prototype: they work for whoever calls them. */

@@ -8,7 +8,8 @@ import type { Folded } from '../folding/folded.js';
 import { asString } from '../folding/folded.js';
 import type { Callable, FunctionNode, Scope, Trial } from '../folding/functions.js';
 import { calledName, isFunction, localDeclarations } from '../folding/functions.js';
-import { calledWith, parameterNames } from '../folding/scopes.js';
+import { runsOf } from '../folding/runs.js';
+import { calledWith, parameterNames, withLocals } from '../folding/scopes.js';
 import { calledBehind } from '../folding/written.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -65,6 +66,8 @@ export interface Accessor {
   at: At;
   /** Missing where nothing is known of the class around. */
   methods?: Methods;
+  /** Made for each of several names: for some of them, conditions in it do not hold. */
+  isMade?: true;
   /** An element to try it out on, which has these texts in its attributes. */
   tried?: (texts: Trial['texts']) => { run(called: Callable): Folded };
 }
@@ -204,8 +207,10 @@ export function writtenBySetter(setter: Accessor): AttributeSeen[] {
   });
 }
 
-function callsOfAccessor({ node, scope, methods = () => null }: Accessor): AttributeCall[] {
-  return attributeCalls(node, scope, { methods, left: MOST });
+function callsOfAccessor({ node, scope, isMade, methods = () => null }: Accessor): AttributeCall[] {
+  const inner = isMade ? withLocals(scope, [node]) : scope;
+  const calls = attributeCalls(node, inner, { methods, left: MOST });
+  return isMade ? calls.filter(({ call }) => runsOf(node, call, scope).length > 0) : calls;
 }
 
 /** The attributes that a class reads of its element, itself or by way of functions that it hands the element to. */

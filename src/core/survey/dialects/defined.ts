@@ -1,18 +1,13 @@
 /** Members that code outside the class body gives it: `Object.defineProperty`, and a base class's own call for it. */
 
-import type { ContractNote } from '../../contract/types.js';
 import { aboutClass } from '../classes/about.js';
 import type { AttributeSeen, Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
-import { isDefineProperty } from '../folding/fields.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
-import { localDeclarations, unwrap } from '../folding/functions.js';
-import { itemsOf, loopVariable } from '../folding/loops.js';
-import { withLocals } from '../folding/scopes.js';
-import { functionsAround, loopsAround, within } from '../syntax/find.js';
+import { unwrap } from '../folding/functions.js';
+import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { isPrototype } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import type { Described } from './descriptors.js';
 import { accessorOf } from './descriptors.js';
@@ -46,40 +41,8 @@ export const defined: Dialect = {
         properties.push(...byOptions(first, second, about.scope, about.node, context));
       }
     }
-    return { properties, attributes, notes: untold(context) };
+    return { properties, attributes };
   },
-};
-
-/**
- * Accessors that a static member of a class makes for each of a list from outside of it, `for (const name of NAMES)
- * Object.defineProperty(this.prototype, name, ...)`, where nobody knows what that holds before it runs.
- */
-function untold({ layer: { node, module, bindings }, scope, at }: LayerContext): ContractNote[] {
-  if (!module.source.includes('.defineProperty')) return [];
-  const { program } = module;
-  for (const member of node.body.body) {
-    if (member.type !== 'MethodDefinition' || !member.static) continue;
-    for (const call of within('call', member.value, program)) {
-      const [holder, key] = call.arguments;
-      if (!isDefineProperty(call.callee) || !isPrototype(holder) || key?.type !== 'Identifier') continue;
-      const loop = loopsAround(call, program).at(-1);
-      const variable = loop && loopVariable(loop);
-      const list = loop?.right;
-      if (variable?.type !== 'Identifier' || variable.name !== key.name || list?.type !== 'Identifier')
-        continue;
-      const around = functionsAround(node, program);
-      const isOutside = around.some((one) => localDeclarations(one).has(list.name));
-      const outer = withLocals({ ...scope, bindings }, around);
-      if (isOutside && itemsOf(list, outer) === null) return [{ ...UNTOLD, at: at(call) }];
-    }
-  }
-  return [];
-}
-
-const UNTOLD = {
-  code: 'members-not-constant',
-  message:
-    'Accessors are named at run time, after a list that cannot be read from the source; they are missing here.',
 };
 
 interface Descriptor {

@@ -162,7 +162,7 @@ function plainKind(value: Folded | undefined): 'string' | 'number' | 'boolean' |
 /** The attributes that the accessors of a descriptor keep the property's value in. */
 export function readByDescriptor(property: string, descriptor: Descriptor, at: string): AttributeSeen[] {
   const getter = getterIn(descriptor);
-  return getter ? readByGetter({ property, ...getter, at: () => at }) : [];
+  return getter ? readByGetter({ property, ...getter, at: () => at, isMade: true }) : [];
 }
 
 /** The getter of a descriptor: written there, or named by it (`{ get, set }`). */

@@ -16,6 +16,7 @@ import { listed } from './listed.js';
 import { marshalled } from './marshalled.js';
 import { members } from './members.js';
 import { observed } from './observed.js';
+import { perClass } from './per-class.js';
 import { perElement } from './per-element.js';
 import { table } from './table.js';
 
@@ -27,6 +28,7 @@ export const DIALECTS: readonly Dialect[] = [
   decorated,
   table,
   defined,
+  perClass,
   perElement,
   described,
   compiled,

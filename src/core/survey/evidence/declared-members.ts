@@ -180,20 +180,24 @@ function addMember(
   const key = member.key as Ast.Node;
   const name = key.type === 'Identifier' ? key.name : key.type === 'Literal' ? String(key.value) : null;
   if (name === null) return;
-  const doc = docOf(member, module);
-  const annotation = annotationOf(member);
-  const words = wordsOf(doc);
   // One half of an accessor may say what the other is for.
   const other = 'kind' in member && /^[gs]et$/.test(member.kind) ? members.get(name) : undefined;
-  members.set(name, {
-    ...other,
+  const said = declaredMember(member, module, graph);
+  members.set(name, { ...other, ...said, words: { ...other?.words, ...said.words } });
+}
+
+/** What the declaration of a member says. */
+export function declaredMember(member: Ast.Node, module: Module, graph: ModuleGraph): DeclaredMember {
+  const doc = docOf(member, module);
+  const annotation = annotationOf(member);
+  return {
     internal: isInaccessible(member) || isInternal(doc),
     readonly: 'readonly' in member && member.readonly === true,
     ...(annotation ? { type: typeOf(annotation.typeAnnotation, module, graph) } : {}),
     ...(isMethodMember(member) ? { text: declaredText(member, module) } : {}),
     ...defaultSaid(doc),
-    words: { ...other?.words, ...words },
-  });
+    words: wordsOf(doc),
+  };
 }
 
 /** The annotation of a field, or of an accessor's value. */

@@ -34,6 +34,7 @@ import {
 import { foldArrayMethod, foldBuiltInCall, foldObjectCall, foldTextMethod } from './methods.js';
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
+import { madeElement, platformMember } from './platform.js';
 import { calledWith, calledWithValues } from './scopes.js';
 import { foldStatic, staticMember } from './statics.js';
 
@@ -206,6 +207,8 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   if (isFoldedObject(object)) return object.object.has(key) ? object.object.get(key) : undefined;
   if (typeof object === 'string' && key === 'length') return object.length;
   if (!isReference(object) && object !== UNKNOWN) return UNKNOWN;
+  const ofPlatform = platformMember(object, key);
+  if (ofPlatform !== null) return ofPlatform;
   return (
     foldStatic(node.object, key, scope, depth, FOLDER) ??
     foldOfInstance(node.object, key, scope, depth, FOLDER) ??
@@ -213,8 +216,8 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
   );
 }
 
-/** A scope in which what the functions around a class do before it stands is known; null where that is not known. */
-export function scopeBefore(node: Ast.Class, scope: Scope): Scope | null {
+/** A scope in which what the function around a node does before it is known; null where that is not known. */
+export function scopeBefore(node: Ast.Node, scope: Scope): Scope | null {
   const around = functionsAround(node, scope.module.program).at(-1);
   if (!around) return null;
   steps = 0;
@@ -297,6 +300,7 @@ function foldMethodCall(
   const builtIn = isDeclared ? null : foldBuiltInCall(object, method, args, inner, call);
   if (builtIn !== null) return builtIn;
   const receiver = inner(object);
+  if (isReference(receiver)) return args[0] ? madeElement(receiver, method, inner(args[0])) : null;
   if (typeof receiver === 'string') {
     const written = args.map((one) => constantBehind(one, scope));
     return foldTextMethod(method, receiver, written, inner, call(1));

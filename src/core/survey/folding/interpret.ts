@@ -2,14 +2,14 @@
 
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
+import type { Running } from './changing.js';
+import { keep, runExpression } from './changing.js';
 import { entriesOf } from './collections.js';
-import { triedBehind } from './element.js';
-import { fieldName } from './fields.js';
 import type { Folded, FoldedObject } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
 import type { Bound, Callable, Holder, Scope } from './functions.js';
 import { boundTo, holderOf } from './functions.js';
-import { keptBefore, keptLater, keptName } from './kept.js';
+import { keptLater } from './kept.js';
 
 /** Folds an expression; `spend` takes a step, and says whether there was one left to take. */
 export interface Folder {
@@ -17,8 +17,7 @@ export interface Folder {
   spend(): boolean;
 }
 
-interface Run {
-  scope: Scope & { bindings: Bindings<Bound> };
+interface Run extends Running {
   depth: number;
   folder: Folder;
   /** Lists that are returned on ways of which nobody knows whether they are taken. */
@@ -37,7 +36,6 @@ type Outcome = { returns: Folded } | { leaves: 'round' | 'perhaps' | 'loop' } | 
 
 const LOST: Outcome = { returns: UNKNOWN };
 const LONGEST_LOOP = 1_000;
-const LONGEST_LIST = 2_000;
 const MOST_PERHAPS = 16;
 
 /** What a function returns, its parameters being bound in its scope already. */
@@ -119,6 +117,8 @@ function runOne(node: Ast.Node, run: Run): Outcome {
     case 'ForOfStatement':
     case 'ForInStatement':
       return runLoop(node, run, value);
+    case 'ForStatement':
+      return runCounted(node, run, value);
     case 'ExpressionStatement':
       runExpression(node.expression, run, value);
       return null;
@@ -236,6 +236,23 @@ function runLoop(
   return null;
 }
 
+/** `for (let one = first; one; one = next(one))`, as long as it can be told whether it goes on. */
+function runCounted(node: Ast.ForStatement, run: Run, value: (node: Ast.Node) => Folded): Outcome {
+  const { init, test, update, body } = node;
+  if (init?.type === 'VariableDeclaration') for (const one of init.declarations) declare(one, run, value);
+  else if (init) runExpression(init, run, value);
+  for (let count = 0; count < LONGEST_LOOP && run.folder.spend(); count += 1) {
+    const goesOn = test ? value(test) : true;
+    if (goesOn === UNKNOWN) return LOST;
+    if (!goesOn) return null;
+    const outcome = runOne(body, run);
+    if (outcome && 'returns' in outcome) return outcome;
+    if (outcome?.leaves === 'loop') return null;
+    if (update) runExpression(update, run, value);
+  }
+  return LOST;
+}
+
 /** What a loop is run for each of: the keys of an object, or the items of a list; of objects only maps have any. */
 function roundsOver(over: Folded, isOfKeys: boolean): Folded {
   if (!isOfKeys) return isFoldedObject(over) ? entriesOf(over) : over;
@@ -243,92 +260,6 @@ function roundsOver(over: Folded, isOfKeys: boolean): Folded {
   if (over === undefined || over === null) return [];
   if (Array.isArray(over)) return over.map((_, index) => String(index));
   return isFoldedObject(over) ? [...over.object.keys()] : UNKNOWN;
-}
-
-/** `list.push(...)`, `map.set(...)`, `name = value` and `object.key = value`; all else is taken to change nothing that matters. */
-function runExpression(node: Ast.Node, run: Run, value: (node: Ast.Node) => Folded): void {
-  if (node.type === 'AssignmentExpression') {
-    const { left, operator } = node;
-    if (operator === '=' && giveToElement(left, () => value(node.right), run, value)) return;
-    const isName = left.type === 'Identifier' && run.scope.bindings.has(left.name);
-    if (isName || keptName(left, run.scope) !== null) keep(left, value(node), run);
-    else if (left.type === 'MemberExpression' && operator === '=')
-      putInto(left.object, memberKey(left, value), value(node.right), run, value);
-    return;
-  }
-  if (node.type !== 'CallExpression') return;
-  // What an element that is tried out is handed to, or does itself, may give it something.
-  if (run.scope.trial) value(node);
-  if (node.callee.type !== 'MemberExpression') return;
-  const { object, property } = node.callee;
-  if (property.type !== 'Identifier') return;
-  const [first, second] = node.arguments;
-  if (property.name === 'set' && first && second) putInto(object, value(first), value(second), run, value);
-  if (property.name === 'defineProperty') defineIn(node.arguments, run, value);
-  if (property.name !== 'push' && property.name !== 'add' && property.name !== 'unshift') return;
-  const member = object.type === 'MemberExpression' && !isHeld(object, run) ? object : null;
-  const before = isHeld(member?.object ?? object, run) ? value(object) : UNKNOWN;
-  if (!Array.isArray(before)) return;
-  const items = node.arguments.flatMap<Folded>((one) => {
-    if (one.type !== 'SpreadElement') return [value(one)];
-    const spread = value(one.argument);
-    return Array.isArray(spread) ? spread : [UNKNOWN];
-  });
-  const after = before.length + items.length > LONGEST_LIST ? UNKNOWN : [...before, ...items];
-  if (member) putInto(member.object, memberKey(member, value), after, run, value);
-  else keep(object, after, run);
-}
-
-/** `this.name = value` on an element that code is tried out on; false for other targets. */
-function giveToElement(
-  target: Ast.Node,
-  given: () => Folded,
-  { scope }: Run,
-  value: (node: Ast.Node) => Folded,
-): boolean {
-  if (target.type !== 'MemberExpression') return false;
-  const element = triedBehind(target.object, scope);
-  const name = element && (target.computed ? value(target.property) : fieldName(target.property));
-  if (!element || typeof name !== 'string') return false;
-  element.give(name, given());
-  return true;
-}
-
-/** `Object.defineProperty(object, key, { value })` */
-function defineIn(given: readonly Ast.Node[], run: Run, value: (node: Ast.Node) => Folded): void {
-  const [object, key, description] = given;
-  const described = description && value(description);
-  if (!object || !key || !described || !isFoldedObject(described) || !described.object.has('value')) return;
-  putInto(object, value(key), described.object.get('value'), run, value);
-}
-
-/** Does an expression stand for what the function itself has bound or kept? */
-function isHeld(node: Ast.Node, { scope }: Run): boolean {
-  if (node.type === 'Identifier') return scope.bindings.has(node.name);
-  return node.type === 'MemberExpression' && keptBefore(node, scope) !== null;
-}
-
-/** Gives a name of the function, or a member of `this`, another value. */
-function keep(target: Ast.Node, value: Folded, { scope }: Run): void {
-  const name = target.type === 'Identifier' ? target.name : keptName(target, scope);
-  if (name !== null) scope.bindings.set(name, boundTo(value, scope));
-}
-
-function memberKey({ property, computed }: Ast.MemberExpression, value: (node: Ast.Node) => Folded): Folded {
-  return computed ? value(property) : property.type === 'Identifier' ? property.name : UNKNOWN;
-}
-
-/** `object.key = value` and `map.set(key, value)`, on what the function holds. */
-function putInto(
-  holder: Ast.Node,
-  key: Folded,
-  given: Folded,
-  run: Run,
-  value: (node: Ast.Node) => Folded,
-): void {
-  const before = isHeld(holder, run) ? value(holder) : UNKNOWN;
-  if (!isFoldedObject(before) || (typeof key !== 'string' && typeof key !== 'number')) return;
-  keep(holder, { object: new Map([...before.object, [String(key), given]]) }, run);
 }
 
 function runSwitch(node: Ast.SwitchStatement, run: Run, value: (node: Ast.Node) => Folded): Outcome {

@@ -14,6 +14,7 @@ import {
 } from './folded.js';
 
 import { foldNumberCall } from './operators.js';
+import { ownNames, prototypeOf } from './platform.js';
 
 type Callback = ((...values: Folded[]) => Folded) | null;
 
@@ -32,6 +33,8 @@ export function foldObjectCall(method: string, args: readonly Folded[]): Folded 
     const entries = value.filter((one): one is Folded[] => Array.isArray(one));
     return { object: new Map(entries.map(([name, one]) => [String(name), one])) };
   }
+  if (method === 'getPrototypeOf') return prototypeOf(value);
+  if (method === 'getOwnPropertyNames' && isReference(value)) return ownNames(value);
   if (!isFoldedObject(value)) return UNKNOWN;
   if (method === 'keys' || method === 'getOwnPropertyNames') return [...value.object.keys()];
   if (method === 'values') return [...value.object.values()];
@@ -283,6 +286,7 @@ export function foldArrayMethod(
         ? UNKNOWN
         : list.slice(first, numberOr(args[1]));
     case 'includes':
+    case 'has':
       return list.includes(UNKNOWN) || first === UNKNOWN ? UNKNOWN : list.includes(first);
     case 'indexOf':
       return list.includes(UNKNOWN) || first === UNKNOWN ? UNKNOWN : list.indexOf(first);

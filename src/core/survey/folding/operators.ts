@@ -3,6 +3,7 @@
 import { isInstance } from './element.js';
 import type { Folded } from './folded.js';
 import { isConstructor, isFoldedObject, isObjectLike, isReference, isSame, UNKNOWN } from './folded.js';
+import { typeOfMember } from './platform.js';
 
 export function foldUnary(operator: string, value: Folded): Folded {
   if (operator === 'void') return undefined;
@@ -16,7 +17,7 @@ export function foldUnary(operator: string, value: Folded): Folded {
 
 /** A reference may be a function or anything else. */
 function typeOfFolded(value: Folded): Folded {
-  if (isReference(value)) return isConstructor(value) ? 'function' : UNKNOWN;
+  if (isReference(value)) return isConstructor(value) ? 'function' : typeOfMember(value);
   return isObjectLike(value) || value === null ? 'object' : typeof value;
 }
 

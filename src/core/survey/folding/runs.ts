@@ -5,7 +5,7 @@ import { childrenOf } from '../syntax/parse.js';
 import { fold } from './fold.js';
 import type { Folded } from './folded.js';
 import { isObjectLike, UNKNOWN } from './folded.js';
-import type { FunctionNode, Scope } from './functions.js';
+import type { Scope } from './functions.js';
 import { isFunction } from './functions.js';
 import { loopVariable, roundsOver, roundsOverNames } from './loops.js';
 import { withBlock, withLocals } from './scopes.js';
@@ -14,11 +14,11 @@ import { withBlock, withLocals } from './scopes.js';
 const MOST = 1_000;
 
 /**
- * What is known where a node of a function runs, for each of its runs: in loops once a round. None where a condition on
+ * What is known where a node of a function, or of a block, runs, for each of its runs: in loops once a round. None where a condition on
  * the way is not met, or nobody knows what a loop runs over.
  */
-export function runsOf(root: FunctionNode, target: Ast.Node, scope: Scope): Scope[] {
-  let runs: Scope[] = [withLocals(scope, [root])];
+export function runsOf(root: Ast.Node, target: Ast.Node, scope: Scope): Scope[] {
+  let runs: Scope[] = [isFunction(root) ? withLocals(scope, [root]) : scope];
   let node: Ast.Node = root;
   while (node !== target) {
     const next: Ast.Node | undefined = childrenOf(node).find(
