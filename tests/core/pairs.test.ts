@@ -11,6 +11,16 @@ test.each<Row>([
   ['checked', 'change', ['checked change target.checked']],
   ['selected', 'change', ['selected change target.selected']],
   ['open', 'toggle', ['open toggle target.open']],
+  [
+    'currentTime volume muted',
+    'timeupdate volumechange',
+    [
+      'currentTime timeupdate target.currentTime',
+      'volume volumechange target.volume',
+      'muted volumechange target.muted',
+    ],
+  ],
+  ['volume', 'timeupdate', []],
   ['value checked', 'input change', ['checked change target.checked']],
   [
     'value checked',

@@ -3,12 +3,16 @@
 import type { ContractEvent, ContractPair, ContractProperty } from '../../contract/types.js';
 import { camelCase } from '../../emit/names.js';
 
-/** Pairs that HTML's own form controls taught everyone (HTML, 4.10.5 and 4.11). */
+/** Pairs of HTML's own elements: those that form controls taught everyone, and those of media (HTML, 4.8.11, 4.10.5 and 4.11). */
 const PLATFORM_PAIRS: readonly [property: string, events: readonly string[]][] = [
   ['value', ['input', 'change']],
   ['checked', ['change', 'input']],
   ['selected', ['change', 'input']],
   ['open', ['toggle']],
+  ['currentTime', ['timeupdate']],
+  ['volume', ['volumechange']],
+  ['muted', ['volumechange']],
+  ['playbackRate', ['ratechange']],
 ];
 
 /**
