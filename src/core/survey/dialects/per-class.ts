@@ -148,9 +148,9 @@ function hasAlready(name: string, { layer: { node } }: LayerContext): boolean {
 type Like = ReturnType<typeof memberOfTag>;
 
 /** What an element of the platform has under the name, where the code around looks at one. */
-function likeOfPlatform(name: string, { member, key }: Giving, run: Scope): Like {
+function likeOfPlatform(name: string, { loop, key }: Giving, run: Scope): Like {
   let like: Like = null;
-  walk(member, (node) => {
+  walk(loop.body, (node) => {
     const isOfKey =
       node.type === 'MemberExpression' && node.computed && nameOf(node.property) === nameOf(key);
     const tag = isOfKey && !like ? tagOfElement(fold(node.object, run)) : null;
