@@ -238,6 +238,16 @@ rows('events that are passed on', [
     ['change Event null - element', 'pierDock Event unknown - element'],
   ],
   [
+    'by a method of a class above that is handed it',
+    'render() { return html`<input @change=${this.heard}>`; } heard(event) { this.pass(event, { bubbles: true, composed: true }) }',
+    ['change Event null bc element'],
+    "import { Base } from './base.js'; class Deck extends Base {} const HTMLElement = Deck;",
+    {
+      'base.js':
+        'export class Base extends HTMLElement { pass(event, options) { event.stopImmediatePropagation(); this.dispatchEvent(new event.constructor(event.type, options)); } }',
+    },
+  ],
+  [
     'not where nobody listens, or the type is another thing’s',
     "pass(event, row) { this.dispatchEvent(new Event(event.type)); this.dispatchEvent(new Event(row.type)) } setUp(box) { box.addEventListener('change', this.other); box.removeEventListener('input', this.pass) }",
     [],
@@ -262,6 +272,56 @@ rows('events from inside', [
     [],
   ],
 ]);
+
+test('names that a class keeps for itself, under a constant for the class of the element', () => {
+  const base = `class Base extends HTMLElement { static get eventPick() { return 'base-pick'; } static eventShut = 'base-shut';
+    go() { const made = this.constructor, options = { bubbles: true };
+      this.dispatchEvent(new CustomEvent(made.eventPick, { bubbles: true, cancelable: true })); this.dispatchEvent(new Event(made.eventShut, options)); } }`;
+  const component = componentIn(
+    `${base} class Pier extends Base { static get eventPick() { return 'pier-pick'; } } customElements.define('pier-a', Pier);`,
+  );
+  expect(component.events.map(told)).toEqual([
+    'pier-pick CustomEvent null bx element',
+    'base-shut Event null b element',
+  ]);
+});
+
+test('a helper out of reach that is given one of two names, and what goes with it', () => {
+  expect(
+    events(
+      "go() { const name = this.open ? 'shut' : 'opened'; this.$emit(name, this.at); this.$emit('bare'); }",
+    ),
+  ).toEqual([
+    'shut CustomEvent unknown bc element',
+    'opened CustomEvent unknown bc element',
+    'bare CustomEvent null bc element',
+  ]);
+});
+
+test('what is declared, and sent by a component inside, comes out of it', () => {
+  const { contract } = surveyed({
+    'a.js': `class Field extends HTMLElement { go() { this.dispatchEvent(new CustomEvent('dock-change', { bubbles: true, composed: true, cancelable: true, detail: 'x' })); this.dispatchEvent(new Event('dock-stay', { bubbles: true })); } }
+      customElements.define('pier-field', Field);
+      /**
+       * @fires dock-change
+       * @fires dock-stay
+       */
+      class Form extends HTMLElement { render() { return html\`<pier-field></pier-field>\`; } }
+      customElements.define('pier-form', Form);
+      /** @fires dock-change */
+      class Page extends HTMLElement { render() { return html\`<pier-fields></pier-fields>\`; } }
+      customElements.define('pier-page', Page);`,
+  });
+  const [, form, page] = contract.components;
+  expect(form?.events.map(told)).toEqual([
+    'dock-change CustomEvent string bcx inside declared',
+    'dock-stay CustomEvent unknown - element only declared',
+  ]);
+  expect(form?.notes.map((one) => one.message)).toEqual([
+    'dock-stay: declared, but no code that dispatches it was found.',
+  ]);
+  expect(page?.events.map(told)).toEqual(['dock-change CustomEvent unknown - element only declared']);
+});
 
 test('a method of a base class that is given the name', () => {
   const component = componentIn(

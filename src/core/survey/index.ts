@@ -8,6 +8,7 @@ import type { ClassChain } from './classes/layers.js';
 import { TypesByTag } from './declaring/by-tag.js';
 import { declaredOnly } from './declaring/index.js';
 import { withClaim } from './evidence/claims.js';
+import { withEventsFromInside } from './evidence/coming-out.js';
 import type { ClaimedComponent } from './evidence/manifest.js';
 import { readManifest } from './evidence/manifest.js';
 import { withMaking } from './making.js';
@@ -83,7 +84,7 @@ export function survey(input: SurveyInput): SurveyOutcome {
     found.findings.push(...componentsElsewhere(packages, passing, input, false));
   }
   const components = [
-    ...onlyDeclaredStyles([...found.components.values()].map((one) => one.component)),
+    ...onlyDeclaredStyles(withEventsFromInside([...found.components.values()])),
     ...declared.components,
   ].sort((a, b) => (a.tag < b.tag ? -1 : 1));
   const paths = new Map([...found.components].map(([tag, one]) => [tag, one.registered.module.path]));

@@ -5,6 +5,7 @@ import { methodInChain } from '../classes/methods.js';
 import { isPlatformEvent, NO_DETAIL, offeredEvent } from '../evidence/declared-events.js';
 import type { LayerContext } from '../evidence/evidence.js';
 import { placeIn } from '../evidence/evidence.js';
+import { alternatives } from '../folding/alternatives.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
@@ -128,7 +129,12 @@ function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: numb
     return !helper && (given >= 0 || isOwnMethod) ? byItsName(callee, node, from) : [];
   }
   const isNamed = method !== null || local !== null;
-  if (isNamed && !node.arguments.some((one) => mayNameEvent(one, from.scope))) return [];
+  if (
+    isNamed &&
+    !node.arguments.some((one) => mayNameEvent(one, from.scope)) &&
+    !passesOn(method, node, from.scope)
+  )
+    return [];
   const bindings = calledWith(helper, node.arguments, from.scope);
   const hostName = given >= 0 ? parameterName(helper.node, given) : null;
   const host = (receiver: Ast.Node) =>
@@ -167,6 +173,14 @@ function localFunction(callee: Ast.Node, { scope, around }: HelperContext): Call
 }
 
 const DISPATCHING = new WeakMap<FunctionNode, boolean>();
+
+/** May a method of a class above dispatch what it is handed once more? Within one class that is found where it does. */
+function passesOn(method: Callable | null, call: Ast.Node, { module }: Scope): boolean {
+  if (!method || !dispatches(method.node, method.scope)) return false;
+  const { program, source } = method.scope.module;
+  const isAbove = classAround(method.node, program) !== classAround(call, module.program);
+  return isAbove && source.slice(method.node.start, method.node.end).includes('.type');
+}
 
 /** Is there any place in a function that dispatches? */
 function dispatches(node: FunctionNode, { module }: Scope): boolean {
@@ -225,16 +239,20 @@ function byItsName(callee: Ast.Node, node: Ast.CallExpression, from: HelperConte
   const named = callee.type === 'Identifier' ? callee : isOwnMethod ? callee.property : null;
   const called = named?.type === 'Identifier' ? named.name : '';
   if (!/^_?\$?(emit|fire|dispatch|trigger)(Custom)?(Event)?$/i.test(called)) return [];
-  const name = node.arguments.map((one) => asString(fold(one, from.scope))).find((one) => one !== null);
-  if (!name || !/^[\w:.-]+$/.test(name)) return [];
-  return [
-    offeredEvent(name, from.at, {
-      detail: node.arguments.length > 2 ? NO_TYPE : NO_DETAIL,
-      bubbles: true,
-      composed: true,
-      declared: false,
-    }),
-  ];
+  const names =
+    node.arguments.map((one) => alternatives(one, from.scope)).find((one) => one.length > 0) ?? [];
+  return names.flatMap((name) =>
+    /^[\w:.-]+$/.test(name)
+      ? [
+          offeredEvent(name, from.at, {
+            detail: node.arguments.length > (isOwnMethod ? 1 : 2) ? NO_TYPE : NO_DETAIL,
+            bubbles: true,
+            composed: true,
+            declared: false,
+          }),
+        ]
+      : [],
+  );
 }
 
 /** The method behind `this.name(...)` or `this.#name(...)`, looked up along the class chain. */

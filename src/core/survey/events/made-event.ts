@@ -93,7 +93,9 @@ function passedOn(
   { detail, flags }: Constructed,
   scope: Scope,
 ): MadeEvent[] {
-  const isWhole = options !== undefined && unwrap(options).type === 'Identifier';
+  const event = type && eventAsked(type, 'type');
+  const given = options && unwrap(options);
+  const isWhole = given?.type === 'Identifier' && given.name === event?.name;
   const taken = FLAGS.filter((flag) => isWhole || isTaken(optionNode(options, flag), flag));
   return (type ? typesPassedOn(type, scope) : []).map((name) => {
     const known = platformFlags(name);

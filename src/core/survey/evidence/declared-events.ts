@@ -54,10 +54,9 @@ export function isPlatformEvent(name: string): boolean {
   return Object.hasOwn(PLATFORM_FLAGS, name);
 }
 
-/** Does an event that browsers dispatch on something inside come out of the element, whoever speaks of it? */
+/** Does an event that browsers dispatch on something inside reach the element, too? Such as bubble or not: it is the target. */
 export function comesOut(name: string): boolean {
-  const { bubbles, composed } = platformFlags(name);
-  return bubbles === true && composed === true;
+  return platformFlags(name).composed === true;
 }
 
 /** `Pier#dock`, `module:piers~Pier#event:dock`: how doc comments name events of a class (JSDoc, namepaths). */

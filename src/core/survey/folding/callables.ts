@@ -91,8 +91,16 @@ export function ownMethodOf(expression: Ast.Node, scope: Scope): Callable | null
   return method && { node: method.node, scope: { ...method.scope, ...statics, asClass: true } };
 }
 
-/** The static members of the class that an expression stands for: `this` in a static member, `this.constructor` in others. */
+/**
+ * The static members of the class that an expression stands for: `this` in a static member, `this.constructor` in others,
+ * also by the name of a constant.
+ */
 export function ownClass(node: Ast.Node, scope: Scope): Statics | null {
+  const held = node.type === 'Identifier' ? scope.bindings?.get(node.name) : undefined;
+  if (held) {
+    const isAsked = !('value' in held) && held.node.type === 'MemberExpression';
+    return isAsked ? ownClass(held.node, held.scope) : null;
+  }
   if (node.type === 'ThisExpression') return scope.asClass ? staticsOf(scope) : null;
   if (node.type !== 'MemberExpression' || scope.asClass || node.object.type !== 'ThisExpression') return null;
   if (node.computed || keyText(node.property) !== 'constructor') return null;

@@ -184,7 +184,7 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
         (scope.own && scope.asClass ? own : UNKNOWN)
       );
     }
-    const statics = node.object.type === 'MemberExpression' ? ownClass(node.object, scope) : null;
+    const statics = ownClass(node.object, scope);
     if (statics) return statics.own(name, depth + 1);
     if (node.object.type === 'Identifier') {
       // `Base.x` in a class that extends Base, which may be what a mixin is applied to, is `super.x`.
