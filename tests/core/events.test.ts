@@ -298,6 +298,43 @@ test('a helper out of reach that is given one of two names, and what goes with i
   ]);
 });
 
+test('classes that others hand the element to send for it, but not those of another package further on', () => {
+  const { events } = componentIn(
+    `import { Far } from 'far'; const Keeper = class { constructor(pier) { this.host = pier; new Inner(pier); new Far(pier); } go() { this.host.dispatchEvent(new Event('kept')); } };
+    class Inner { constructor(host) { this.host = host; } go() { this.host.dispatchEvent(new Event('inner')); } }
+    class Stated { constructor(host) { this.host = host; } go() { this.host.dispatchEvent(new Event('stated')); this.host.tell('told'); } }
+    function stateOf(pier) { return new Stated(pier); }
+    class Pier extends HTMLElement { constructor() { super(); this.keeper = new Keeper(this); this.state = stateOf(this); } tell(name) { this.dispatchEvent(new Event(name)); } }
+    customElements.define('pier-a', Pier);`,
+    {
+      'lib/far':
+        "export class Far { constructor(host) { this.host = host; } go() { this.host.dispatchEvent(new Event('far')); } }",
+    },
+  );
+  expect(events.map((one) => one.name)).toEqual(['kept', 'inner', 'stated', 'told']);
+});
+
+test('a method that hands what it is given to something the element holds, and a name by a parameter', () => {
+  const made = `class Base extends HTMLElement { $emit(type, detail) { return this.$controller.emit(type, detail); } }
+    class Pier extends Base { async turn({ open }) { const name = open ? 'opened' : 'shut'; this.$emit(name); } go() { this.turn({ open: true }); } }
+    customElements.define('pier-a', Pier);`;
+  expect(componentIn(made).events.map(told)).toEqual([
+    'opened CustomEvent null bc element',
+    'shut CustomEvent null bc element',
+  ]);
+});
+
+test('either of two names, handed on to what makes more of one than of the other', () => {
+  const made = `tell(name) { this.send(name, { cancelable: name === 'open' }); } send(type, init) { this.dispatchEvent(new CustomEvent(type, Object.assign({ bubbles: true }, init))); }
+    turn({ open }) { const done = open ? 'opened' : 'shut'; this.tell(open ? 'open' : 'close'); this.tell(done); }`;
+  expect(events(made).map((one) => one.replace('unknown ', ''))).toEqual([
+    'open CustomEvent bx element',
+    'close CustomEvent b element',
+    'opened CustomEvent b element',
+    'shut CustomEvent b element',
+  ]);
+});
+
 test('what is declared, and sent by a component inside, comes out of it', () => {
   const { contract } = surveyed({
     'a.js': `class Field extends HTMLElement { go() { this.dispatchEvent(new CustomEvent('dock-change', { bubbles: true, composed: true, cancelable: true, detail: 'x' })); this.dispatchEvent(new Event('dock-stay', { bubbles: true })); } }

@@ -8,10 +8,10 @@ import { placeIn } from '../evidence/evidence.js';
 import { alternatives } from '../folding/alternatives.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
-import { asString } from '../folding/folded.js';
+import { asString, UNKNOWN } from '../folding/folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { unwrap } from '../folding/functions.js';
-import { calledWith, withLocals } from '../folding/scopes.js';
+import { calledWith, isUnknownLocal, withLocals } from '../folding/scopes.js';
 import { classAround, functionsAround, isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -119,6 +119,30 @@ interface HelperContext {
  */
 function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: number): ContractEvent[] {
   if (depth > DEEPEST || node.arguments.length === 0) return [];
+  return branchesOf(node, from.scope).flatMap((one) => eventsOfHelper(one, from, depth));
+}
+
+/** A call that is handed either of two things, as a call for each: `this.tell(open ? 'opened' : 'shut')`. */
+function branchesOf(node: Ast.CallExpression, scope: Scope): Ast.CallExpression[] {
+  const at = node.arguments.findIndex((one) => choiceIn(one, scope) !== null);
+  const choice = at < 0 ? null : choiceIn(node.arguments[at] as Ast.Node, scope);
+  if (!choice) return [node];
+  return [choice.consequent, choice.alternate].map((one) => ({
+    ...node,
+    arguments: node.arguments.with(at, one),
+  }));
+}
+
+/** The choice that an argument is, also by the name of a constant of the same function. */
+function choiceIn(argument: Ast.Node, scope: Scope): Ast.ConditionalExpression | null {
+  const node = unwrap(argument);
+  const bound = node.type === 'Identifier' ? scope.bindings?.get(node.name) : undefined;
+  const held = bound && !('value' in bound) && bound.scope === scope ? unwrap(bound.node) : node;
+  if (held.type !== 'ConditionalExpression') return null;
+  return fold(held.test, scope) === UNKNOWN || isUnknownLocal(held.test, scope) ? held : null;
+}
+
+function eventsOfHelper(node: Ast.CallExpression, from: HelperContext, depth: number): ContractEvent[] {
   const callee = unwrap(node.callee);
   const method = methodCalled(callee, from);
   const given = node.arguments.findIndex((one) => from.host(unwrap(one)) || isBoundHost(one, from));
@@ -158,10 +182,22 @@ function helperEvents(node: Ast.CallExpression, from: HelperContext, depth: numb
     for (const event of found)
       if (event.origin === 'element' || local) events.push({ ...event, at: from.at });
   }
-  // A method of another package's class may send in a way that cannot be followed.
-  const isFar = method !== null && !method.scope.graph.isOwn(module);
-  return events.length === 0 && isFar ? byItsName(callee, node, from) : events;
+  // A method of another package's class may send in a way that cannot be followed, and so may one that others do it for.
+  const isOpaque = method !== null && (!method.scope.graph.isOwn(module) || leavesItToOthers(method));
+  return events.length === 0 && isOpaque ? byItsName(callee, node, from) : events;
 }
+
+/** Does a method hand what it is given to something that the element holds: `return this.controller.emit(type, detail);`? */
+function leavesItToOthers({ node, scope: { module } }: Callable): boolean {
+  return within('call', node, module.program).some(({ callee }) => {
+    const called = unwrap(callee);
+    const isOfOther = called.type === 'MemberExpression' && unwrap(called.object).type === 'MemberExpression';
+    return isOfOther && called.property.type === 'Identifier' && EMITTING.test(called.property.name);
+  });
+}
+
+/** What functions are called that send events. */
+const EMITTING = /^_?\$?(emit|fire|dispatch|trigger)(Custom)?(Event)?$/i;
 
 /** A function that dispatches, and is declared inside of those around the call, and so works for the same element. */
 function localFunction(callee: Ast.Node, { scope, around }: HelperContext): Callable | null {
@@ -238,7 +274,7 @@ function byItsName(callee: Ast.Node, node: Ast.CallExpression, from: HelperConte
   const isOwnMethod = callee.type === 'MemberExpression' && from.host(unwrap(callee.object));
   const named = callee.type === 'Identifier' ? callee : isOwnMethod ? callee.property : null;
   const called = named?.type === 'Identifier' ? named.name : '';
-  if (!/^_?\$?(emit|fire|dispatch|trigger)(Custom)?(Event)?$/i.test(called)) return [];
+  if (!EMITTING.test(called)) return [];
   const names =
     node.arguments.map((one) => alternatives(one, from.scope)).find((one) => one.length > 0) ?? [];
   return names.flatMap((name) =>

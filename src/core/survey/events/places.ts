@@ -1,11 +1,12 @@
 /** The pieces of code that work for a component, and which expressions in them stand for its element. */
 
 import type { ContractEvent } from '../../contract/types.js';
+import { isClass } from '../classes/layers.js';
 import { reachOf } from '../classes/reach.js';
 import type { LayerContext } from '../evidence/evidence.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { isFunction } from '../folding/functions.js';
-import type { Module } from '../modules/modules.js';
+import { constructorOf, isFunction } from '../folding/functions.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
 import { isWithin, within } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
@@ -73,28 +74,100 @@ function isHandedHost({ params }: FunctionNode, name: string): boolean {
   );
 }
 
-/** Classes of the material that the class makes with itself as an argument: what they keep of it is the element. */
+/**
+ * Classes of the material that the class makes with itself as an argument, by functions that it calls or by other such
+ * classes as well: what they keep of it is the element.
+ */
 function helpersGivenTheElement(context: LayerContext, idle: readonly Ast.Node[]): Place[] {
-  const places: Place[] = [];
   const { module, node } = context.layer;
-  for (const made of within('new', node, module.program)) {
-    const isGiven = made.arguments.some((one) => one.type === 'ThisExpression');
-    if (!isGiven || made.callee.type !== 'Identifier' || isWithin(made, idle)) continue;
-    const found = context.graph.find(made.callee.name, module);
-    if (found?.declaration.kind !== 'class' || found.declaration.node === node) continue;
-    places.push({
-      range: found.declaration.node.body,
-      module: found.module,
-      scope: { graph: context.graph, module: found.module },
-      host: (receiver) =>
-        receiver.type === 'MemberExpression' &&
-        receiver.object.type === 'ThisExpression' &&
-        receiver.property.type !== 'Literal' &&
-        'name' in receiver.property &&
-        /host|element|component|owner|parent/i.test(String(receiver.property.name)),
-    });
+  const following: Following = { graph: context.graph, idle, places: [], seen: new Set([node]) };
+  follow({ node, module }, isThis, following, 1);
+  return following.places;
+}
+
+/** Through so many classes and functions an element is handed on. */
+const DEEPEST = 3;
+
+interface Following {
+  graph: ModuleGraph;
+  idle: readonly Ast.Node[];
+  places: Place[];
+  seen: Set<Ast.Node>;
+}
+
+interface Code {
+  node: Ast.Class | FunctionNode;
+  module: Module;
+}
+
+function follow(
+  { node, module }: Code,
+  isElement: (given: Ast.Node) => boolean,
+  following: Following,
+  depth: number,
+): void {
+  const { graph, idle, places, seen } = following;
+  const made = within('new', node, module.program);
+  const called = within('call', node, module.program);
+  for (const one of [...made, ...called]) {
+    const isHanded = one.callee.type === 'Identifier' && one.arguments.some(isElement);
+    const code = isHanded && !isWithin(one, idle) ? codeNamed(one.callee, module, graph) : null;
+    if (!code || isClass(code.node) !== (one.type === 'NewExpression') || seen.has(code.node)) continue;
+    // What classes of the material hand it to in another package is their affair.
+    if (depth > 1 && graph.isOwn(module) && !graph.isOwn(code.module)) continue;
+    seen.add(code.node);
+    const names = elementNames(code.node, one.arguments, isElement);
+    const isNamed = (given: Ast.Node) => given.type === 'Identifier' && names.has(given.name);
+    if (isClass(code.node))
+      places.push({
+        range: code.node.body,
+        module: code.module,
+        scope: { graph, module: code.module },
+        host: isKeptElement,
+      });
+    if (depth < DEEPEST)
+      follow(code, (given) => isNamed(given) || isKeptElement(given), following, depth + 1);
   }
-  return places;
+}
+
+/** The class or function that a name stands for, declared or held by a constant. */
+function codeNamed(callee: Ast.Node, module: Module, graph: ModuleGraph): Code | null {
+  const found = callee.type === 'Identifier' ? graph.find(callee.name, module) : null;
+  const { declaration } = found ?? {};
+  if (!found || !declaration) return null;
+  const node =
+    declaration.kind === 'class' || declaration.kind === 'function'
+      ? declaration.node
+      : declaration.kind === 'variable'
+        ? declaration.init
+        : null;
+  return node && (isClass(node) || isFunction(node)) ? { node, module: found.module } : null;
+}
+
+/** The names that a function, or the constructor of a class, has for the element that it is given. */
+function elementNames(
+  node: Ast.Class | FunctionNode,
+  given: readonly Ast.Node[],
+  isElement: (given: Ast.Node) => boolean,
+): Set<string> {
+  const { params = [] } = (isClass(node) ? constructorOf(node) : node) ?? {};
+  return new Set(
+    params.flatMap((one, at) => {
+      const argument = given[at];
+      return one.type === 'Identifier' && argument && isElement(argument) ? [one.name] : [];
+    }),
+  );
+}
+
+/** `this.host`, by a name for what something belongs to. */
+function isKeptElement(receiver: Ast.Node): boolean {
+  return (
+    receiver.type === 'MemberExpression' &&
+    receiver.object.type === 'ThisExpression' &&
+    receiver.property.type !== 'Literal' &&
+    'name' in receiver.property &&
+    /host|element|component|owner|parent/i.test(String(receiver.property.name))
+  );
 }
 
 /** `this` is the component; a page global is none of its business (null); any other node stands inside. */

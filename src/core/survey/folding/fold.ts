@@ -35,7 +35,7 @@ import { foldArrayMethod, foldBuiltInCall, foldObjectCall, foldTextMethod } from
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
 import { madeElement, platformMember } from './platform.js';
-import { calledWith, calledWithValues } from './scopes.js';
+import { calledWith, calledWithValues, isUnknownLocal } from './scopes.js';
 import { foldStatic, staticMember } from './statics.js';
 
 const DEEPEST = 160;
@@ -66,6 +66,10 @@ const FOLDER: Folder = {
 
 function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
   const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
+  const asked = (next: Ast.Node) => {
+    const value = inner(next);
+    return isReference(value) && isUnknownLocal(next, scope) ? UNKNOWN : value;
+  };
   switch (node.type) {
     case 'Literal':
       return node.value === null || ['string', 'number', 'boolean'].includes(typeof node.value)
@@ -93,18 +97,18 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
     case 'AssignmentExpression':
       return foldAssigned(node, scope, inner);
     case 'UnaryExpression':
-      return foldUnary(node.operator, inner(node.argument));
+      return foldUnary(node.operator, asked(node.argument));
     case 'BinaryExpression':
       if (node.operator === 'in') return isIn(inner(node.left), node.right, scope);
       return foldBinary(node.operator, inner(node.left), inner(node.right));
     case 'ConditionalExpression':
       return foldConditional(
-        inner(node.test),
+        asked(node.test),
         () => inner(node.consequent),
         () => inner(node.alternate),
       );
     case 'LogicalExpression':
-      return foldLogical(node.operator, leftOf(node, scope, inner), () => inner(node.right));
+      return foldLogical(node.operator, leftOf(node, scope, asked), () => inner(node.right));
     case 'ArrayExpression':
       return foldArray(node, inner);
     case 'ObjectExpression':

@@ -1,6 +1,7 @@
 /** What names stand for inside functions and blocks: parameters, and what is declared there. */
 
 import type { Declaration, Module } from '../modules/modules.js';
+import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { expressionsOf, isNothing } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
@@ -241,6 +242,16 @@ export function parameterNames(parameter: Ast.Node): string[] {
     default:
       return [];
   }
+}
+
+/** Is an expression the name of a parameter, or of something else that a function around it declares, and nothing known of it? */
+export function isUnknownLocal(node: Ast.Node, { module, bindings }: Scope): boolean {
+  if (node.type !== 'Identifier' || bindings?.has(node.name)) return false;
+  return functionsAround(node, module.program).some(
+    (one) =>
+      localDeclarations(one).has(node.name) ||
+      one.params.some((given) => parameterNames(given).includes(node.name)),
+  );
 }
 
 const LOCALS = new WeakMap<Scope, WeakMap<FunctionNode, Scope>>();
