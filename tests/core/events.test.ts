@@ -324,6 +324,15 @@ test('a method that hands what it is given to something the element holds, and a
   ]);
 });
 
+test('a method of an object that the element holds, which is handed the element', () => {
+  const before =
+    "class Checks { run(pier) { this.note(pier); pier.dispatchEvent(new CustomEvent('checked', { bubbles: true })); } note() {} }";
+  expect(
+    events('constructor() { super(); this.checks = new Checks(); } go() { this.checks.run(this); }', before),
+  ).toEqual(['checked CustomEvent null b element']);
+  expect(events('checks = new Checks(); go(other) { this.checks.run(other); }', before)).toEqual([]);
+});
+
 test('either of two names, handed on to what makes more of one than of the other', () => {
   const made = `tell(name) { this.send(name, { cancelable: name === 'open' }); } send(type, init) { this.dispatchEvent(new CustomEvent(type, Object.assign({ bubbles: true }, init))); }
     turn({ open }) { const done = open ? 'opened' : 'shut'; this.tell(open ? 'open' : 'close'); this.tell(done); }`;
@@ -404,6 +413,7 @@ test('events that are declared by a namepath', () => {
    * @fires DockEvent#dock - It made fast.
    * @fires module:piers~Pier#event:cast-off
    * @fires #fill
+   * @fires {Event} 'sink' - It sank.
    */
   class Pier extends HTMLElement {}
   class DockEvent extends CustomEvent {}
@@ -412,6 +422,7 @@ test('events that are declared by a namepath', () => {
     'dock DockEvent unknown - element only declared',
     'cast-off CustomEvent unknown - element only declared',
     'fill CustomEvent unknown - element only declared',
+    'sink Event null - element only declared',
   ]);
 });
 

@@ -11,6 +11,7 @@ import { fold } from '../folding/fold.js';
 import { asString, UNKNOWN } from '../folding/folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { unwrap } from '../folding/functions.js';
+import { methodHeld } from '../folding/held.js';
 import { calledWith, isUnknownLocal, withLocals } from '../folding/scopes.js';
 import { classAround, functionsAround, isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -147,7 +148,8 @@ function eventsOfHelper(node: Ast.CallExpression, from: HelperContext, depth: nu
   const method = methodCalled(callee, from);
   const given = node.arguments.findIndex((one) => from.host(unwrap(one)) || isBoundHost(one, from));
   const local = method || given >= 0 ? null : localFunction(callee, from);
-  const helper = method ?? local ?? (given >= 0 ? callableOf(callee, from.scope) : null);
+  const handed = given >= 0 ? (callableOf(callee, from.scope) ?? methodHeld(callee, from.scope)) : null;
+  const helper = method ?? local ?? handed;
   if (!helper?.node.body) {
     const isOwnMethod = callee.type === 'MemberExpression' && from.host(unwrap(callee.object));
     return !helper && (given >= 0 || isOwnMethod) ? byItsName(callee, node, from) : [];

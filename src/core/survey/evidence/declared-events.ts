@@ -67,8 +67,10 @@ export function declaredEvents(doc: Doc, module: Module, graph: ModuleGraph): Co
   return doc.tags
     .filter((tag) => EVENT_TAGS.includes(tag.tag))
     .flatMap((tag) => {
-      const { name: text, description } = namedTag(tag);
-      if (!text) return [];
+      const { name: written, description } = namedTag(tag);
+      if (!written) return [];
+      // Some put the name in quotes.
+      const text = /^(["'`])(.+)\1$/.exec(written)?.[2] ?? written;
       const [, holder = '', name = text] = NAMEPATH.exec(text) ?? [];
       const said = typeFromDoc(tag.type ?? /^\w*Event$/.exec(holder)?.[0] ?? null, module, graph);
       return [

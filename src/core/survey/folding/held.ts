@@ -5,32 +5,51 @@
 
 import { classAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import { allFieldsSet, fieldName } from './fields.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
-import type { Scope } from './functions.js';
-import { constructorOf, unwrap } from './functions.js';
+import type { Callable, Scope } from './functions.js';
+import { constructorOf, keyText, unwrap } from './functions.js';
 
 /** The text that such an expression is worth, or null. */
 export function heldText(node: Ast.MemberExpression, scope: Scope): string | null {
-  const field = unwrap(node.object);
-  if (field.type !== 'MemberExpression' || node.computed || node.property.type !== 'Identifier') return null;
-  const isOwn = field.object.type === 'ThisExpression' && !field.computed;
-  const holder = isOwn ? fieldName(field.property) : null;
-  const around = holder === null ? null : classAround(node, scope.module.program);
-  const given = holder !== null && around ? givenTo(holder, around) : null;
-  const made = given && unwrap(given);
-  if (made?.type !== 'NewExpression') return null;
-  const helper = classNamed(made.callee, scope);
+  const { made, helper } = helperIn(node, scope) ?? {};
   const maker = helper && constructorOf(helper.node);
-  if (!helper || !maker) return null;
+  if (!made || !maker || node.property.type !== 'Identifier') return null;
   const at = parameterKept(node.property.name, maker, helper.node);
   if (at < 0 || made.arguments.slice(0, at + 1).some((one) => one.type === 'SpreadElement')) return null;
   const argument = made.arguments[at];
   if (argument) return asString(fold(argument, scope));
   const parameter = plainParameter(maker.params[at]);
   return parameter?.type === 'AssignmentPattern' ? asString(fold(parameter.right, helper.scope)) : null;
+}
+
+/** The method of such an object that is called, `this.validation.validate(this)`; null for other calls. */
+export function methodHeld(callee: Ast.Node, scope: Scope): Callable | null {
+  const { helper } = (callee.type === 'MemberExpression' && helperIn(callee, scope)) || {};
+  const name = callee.type === 'MemberExpression' ? keyText(callee.property) : null;
+  for (const member of helper?.node.body.body ?? [])
+    if (member.type === 'MethodDefinition' && !member.static && name !== null && keyText(member.key) === name)
+      return helper ? { node: member.value, scope: helper.scope } : null;
+  return null;
+}
+
+/** How the object is made that `this.field` stands for in `this.field.name`, and its class. */
+function helperIn(
+  node: Ast.MemberExpression,
+  scope: Scope,
+): { made: Ast.NewExpression; helper: ClassPlace } | null {
+  const field = unwrap(node.object);
+  if (field.type !== 'MemberExpression' || node.computed) return null;
+  const isOwn = field.object.type === 'ThisExpression' && !field.computed;
+  const holder = isOwn ? fieldName(field.property) : null;
+  const around = holder === null ? null : classAround(node, scope.module.program);
+  const given = holder !== null && around ? givenTo(holder, around) : null;
+  const made = given && unwrap(given);
+  const helper = made?.type === 'NewExpression' ? classNamed(made.callee, scope) : null;
+  return made?.type === 'NewExpression' && helper ? { made, helper } : null;
 }
 
 /** What a field is given where it is declared, or in the constructor. */
