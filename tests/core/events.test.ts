@@ -153,7 +153,7 @@ rows('helpers', [
   [
     'a helper out of reach',
     "go() { fireEvent(this, 'pick', { n: 1 }) }",
-    ['pick CustomEvent unknown bc element'],
+    ['pick CustomEvent { n: number } bc element'],
     "import { fireEvent } from 'kit';",
   ],
   [
@@ -197,6 +197,45 @@ const PASS_ON = {
   'pass.js':
     'export function pass(pier, event) { const copy = Reflect.construct(event.constructor, [event.type, event]); return pier.dispatchEvent(copy); }',
 };
+
+rows('names that are more than one', [
+  [
+    'each of a list',
+    "go() { for (const type of ['dock', 'sail']) this.dispatchEvent(new Event(type)); ['sink', 'float'].forEach((type) => this.dispatchEvent(new CustomEvent(type))); }",
+    [
+      'dock Event null - element',
+      'sail Event null - element',
+      'sink CustomEvent null - element',
+      'float CustomEvent null - element',
+    ],
+  ],
+  [
+    'a variable that is given one after another',
+    "go(at) { let type = ''; if (at) { type = 'sail'; } else type = 'dock'; let late; if (at > 2) late = 'sink'; else late = 'float'; this.dispatchEvent(new Event(type)); this.tell(late) } tell(name) { this.dispatchEvent(new Event(name)) }",
+    [
+      'sail Event null - element',
+      'dock Event null - element',
+      'sink Event null - element',
+      'float Event null - element',
+    ],
+  ],
+  [
+    'a variable of several lists',
+    "go(at) { let types; switch (at) { case 1: types = ['dock', 'sail']; break; default: types = ['sink']; } for (const type of types) this.dispatchEvent(new Event(type)); }",
+    ['dock Event null - element', 'sail Event null - element', 'sink Event null - element'],
+  ],
+  [
+    'a list that a method is handed',
+    "go() { this.#all(['dock', 'sail']); this.#all(this.other) } #all(types) { for (const type of types) this.dispatchEvent(new Event(type)) }",
+    ['dock Event null - element', 'sail Event null - element'],
+  ],
+  [
+    'what compilers make of private methods, and functions that work by this',
+    'go() { __get(this, _methods, "m", _all).call(this, ["dock"]); __get(this, _methods, "m", _one).call(this, "sail"); tell.call(this, "sink"); tell.call(other, "never"); }',
+    ['dock Event null - element', 'sail Event null - element', 'sink CustomEvent null - element'],
+    'var _methods, _all, _one; _methods = new WeakSet(), _all = async function _all(types) { for (const type of types) this.dispatchEvent(new Event(type)); }, _one = function _one(name) { this.dispatchEvent(new Event(name)); }; function tell(name) { this.dispatchEvent(new CustomEvent(name)); }',
+  ],
+]);
 
 rows('events that are passed on', [
   [

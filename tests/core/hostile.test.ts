@@ -367,6 +367,10 @@ test.each([
     `class P extends HTMLElement { ${many(2000, (at) => `m${at}(e) { this.dispatchEvent(new Event(e.type)); this.m${(at * 7 + 3) % 2000}(e); this.m${(at + 1) % 2000}(e); }`)} hear(box) { ${many(2000, (at) => `box.addEventListener('t${at}', this.m${at});`)} } } customElements.define('pier-a', P);`,
   ],
   [
+    'names of events that are given one another',
+    `class P extends HTMLElement { go() { let ${many(300, (at) => `a${at}, `)}b; ${many(300, (at) => `a${at} = a${(at + 1) % 300}; a${at} = a${(at * 7) % 300}; a${at} = [a${at}]; for (const c of a${at}) this.tell(c); this.tell(a${at}); this.dispatchEvent(new Event(a${at}));`)} } tell(name) { this.dispatchEvent(new Event(name)); } } customElements.define('pier-a', P);`,
+  ],
+  [
     'branches after one another',
     `${Array.from({ length: 2000 }, (_, index) => `if (a == ${index}) { var b${index} = 1; }`).join(' else ')} customElements.define('pier-a', class extends HTMLElement {});`,
   ],

@@ -1,11 +1,10 @@
 /** Events: every place that dispatches one for a component, in its class and in the code that works for it. */
 
-import type { ContractEvent } from '../../contract/types.js';
+import type { ContractEvent, TypeInfo } from '../../contract/types.js';
 import { methodInChain } from '../classes/methods.js';
 import { isPlatformEvent, NO_DETAIL, offeredEvent } from '../evidence/declared-events.js';
 import type { LayerContext } from '../evidence/evidence.js';
 import { placeIn } from '../evidence/evidence.js';
-import { alternatives } from '../folding/alternatives.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { asString, UNKNOWN } from '../folding/folded.js';
@@ -16,8 +15,9 @@ import { calledWith, isUnknownLocal, withLocals } from '../folding/scopes.js';
 import { classAround, functionsAround, isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
-import { isThis } from '../syntax/tree.js';
-import { NO_TYPE } from '../types/types.js';
+import { entryOf, isNothing, isThis } from '../syntax/tree.js';
+import { typeOfValue } from '../types/values.js';
+import { eventNames, listBehind, namesEvents } from './event-names.js';
 import { madeEvents } from './made-event.js';
 import type { Place } from './places.js';
 import { originOf, placesOf } from './places.js';
@@ -143,9 +143,10 @@ function choiceIn(argument: Ast.Node, scope: Scope): Ast.ConditionalExpression |
   return fold(held.test, scope) === UNKNOWN || isUnknownLocal(held.test, scope) ? held : null;
 }
 
-function eventsOfHelper(node: Ast.CallExpression, from: HelperContext, depth: number): ContractEvent[] {
+function eventsOfHelper(call: Ast.CallExpression, from: HelperContext, depth: number): ContractEvent[] {
+  const node = calledOnHost(call, from) ?? call;
   const callee = unwrap(node.callee);
-  const method = methodCalled(callee, from);
+  const method = node === call ? methodCalled(callee, from) : callableOf(callee, from.scope);
   const given = node.arguments.findIndex((one) => from.host(unwrap(one)) || isBoundHost(one, from));
   const local = method || given >= 0 ? null : localFunction(callee, from);
   const handed = given >= 0 ? (callableOf(callee, from.scope) ?? methodHeld(callee, from.scope)) : null;
@@ -177,7 +178,7 @@ function eventsOfHelper(node: Ast.CallExpression, from: HelperContext, depth: nu
     ];
     const scope = withLocals(place.scope, around);
     const site = dispatchSite(inner);
-    if (site && isNamed && !namesParameter(site.event, bindings)) continue;
+    if (site && isNamed && !namesParameter(site.event, bindings, scope)) continue;
     const found = site
       ? eventsAt(site, scope, place, [...from.around, ...around], inner)
       : helperEvents(inner, { ...from, scope, host, around: [...from.around, ...around] }, depth + 1);
@@ -251,18 +252,37 @@ function mayNameEvent(node: Ast.Node, scope: Scope): boolean {
   )
     return true;
   if (asString(fold(inner, scope)) !== null) return true;
-  return inner.type === 'Identifier' && isHanded(scope.bindings?.get(inner.name));
+  if (inner.type === 'Identifier' && isHanded(scope.bindings?.get(inner.name))) return true;
+  return namesEvents(inner, scope);
 }
 
 function isHanded(bound: Bound | undefined): boolean {
   return bound !== undefined && !bound.taken;
 }
 
-/** Does what is dispatched depend on one of the helper's parameters? */
-function namesParameter(event: Ast.Node, bindings: ReadonlyMap<string, Bound>): boolean {
+/**
+ * A function that works for the element by `this`, as a call of its own: `tell.call(this, name)`, and as compilers call
+ * what was a private method, `get(this, methods, "m", tell).call(this, name)`. Null for other calls.
+ */
+function calledOnHost(node: Ast.CallExpression, { host }: HelperContext): Ast.CallExpression | null {
+  const callee = unwrap(node.callee);
+  const [first, ...rest] = node.arguments;
+  if (callee.type !== 'MemberExpression' || callee.property.type !== 'Identifier' || !first) return null;
+  if (callee.property.name !== 'call' || !host(unwrap(first))) return null;
+  const object = unwrap(callee.object);
+  const called = object.type === 'CallExpression' ? object.arguments.at(-1) : object;
+  return called?.type === 'Identifier'
+    ? { ...node, callee: called as Ast.IdentifierReference, arguments: rest }
+    : null;
+}
+
+/** Does what is dispatched depend on one of the helper's parameters, or on what stands in it? */
+function namesParameter(event: Ast.Node, bindings: ReadonlyMap<string, Bound>, scope: Scope): boolean {
   let found = false;
   walk(event, (inner) => {
-    found ||= inner.type === 'Identifier' && isHanded(bindings.get(inner.name));
+    if (inner.type !== 'Identifier' || found) return !found;
+    const list = isHanded(bindings.get(inner.name)) ? inner : listBehind(inner, scope);
+    found = list?.type === 'Identifier' && isHanded(bindings.get(list.name));
     return true;
   });
   return found || unwrap(event).type === 'Identifier';
@@ -277,13 +297,13 @@ function byItsName(callee: Ast.Node, node: Ast.CallExpression, from: HelperConte
   const named = callee.type === 'Identifier' ? callee : isOwnMethod ? callee.property : null;
   const called = named?.type === 'Identifier' ? named.name : '';
   if (!EMITTING.test(called)) return [];
-  const names =
-    node.arguments.map((one) => alternatives(one, from.scope)).find((one) => one.length > 0) ?? [];
-  return names.flatMap((name) =>
-    /^[\w:.-]+$/.test(name)
+  const at = node.arguments.findIndex((one) => eventNames(one, from.scope).length > 0);
+  const [name, given] = at < 0 ? [] : node.arguments.slice(at);
+  return (name ? eventNames(name, from.scope) : []).flatMap((one) =>
+    /^[\w:.-]+$/.test(one)
       ? [
-          offeredEvent(name, from.at, {
-            detail: node.arguments.length > (isOwnMethod ? 1 : 2) ? NO_TYPE : NO_DETAIL,
+          offeredEvent(one, from.at, {
+            detail: detailGiven(given, from),
             bubbles: true,
             composed: true,
             declared: false,
@@ -291,6 +311,15 @@ function byItsName(callee: Ast.Node, node: Ast.CallExpression, from: HelperConte
         ]
       : [],
   );
+}
+
+/** The type of what such a helper is given after the name: the detail, or options that may hold it. */
+function detailGiven(given: Ast.Node | undefined, { scope, around }: HelperContext): TypeInfo {
+  if (!given) return NO_DETAIL;
+  const detail = entryOf(unwrap(given), 'detail');
+  const isOptions = ['bubbles', 'composed', 'cancelable'].some((one) => entryOf(unwrap(given), one) !== null);
+  if (isOptions && !detail) return NO_DETAIL;
+  return isNothing(unwrap(given)) ? NO_DETAIL : typeOfValue(detail ?? given, scope, around);
 }
 
 /** The method behind `this.name(...)` or `this.#name(...)`, looked up along the class chain. */

@@ -3,7 +3,6 @@
 import type { TypeInfo } from '../../contract/types.js';
 import type { Flags } from '../evidence/declared-events.js';
 import { isPlatformEvent, NO_DETAIL, platformFlags } from '../evidence/declared-events.js';
-import { alternatives } from '../folding/alternatives.js';
 import { Bindings } from '../folding/bindings.js';
 import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
@@ -16,6 +15,7 @@ import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { NO_TYPE, typeOf } from '../types/types.js';
 import { typeOfValue } from '../types/values.js';
+import { eventNames } from './event-names.js';
 import { eventAsked, typesPassedOn } from './passed-on.js';
 
 export interface MadeEvent {
@@ -150,12 +150,12 @@ function construct(
     );
     if (made.names.length > 0) return made;
     const [first] = args;
-    return { ...made, names: first ? alternatives(first, scope) : [] };
+    return { ...made, names: first ? eventNames(first, scope) : [] };
   }
   const [first, second] = args;
   const isCustom = classNameOf(callee) === 'CustomEvent' || typeArguments;
   return {
-    names: first ? alternatives(first, scope) : [],
+    names: first ? eventNames(first, scope) : [],
     detail: isCustom ? detailOf(typeArguments, second, scope, around) : NO_DETAIL,
     flags: flagsOf(second ? fold(second, scope) : null),
   };
