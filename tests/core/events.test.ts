@@ -361,6 +361,9 @@ test('a method that hands what it is given to something the element holds, and a
     'opened CustomEvent null bc element',
     'shut CustomEvent null bc element',
   ]);
+  expect(
+    events("dispatch(action) { this.store.dispatch(action); } go() { this.dispatch('ADD_BERTH'); }"),
+  ).toEqual([]);
 });
 
 test('a method of an object that the element holds, which is handed the element', () => {

@@ -18,7 +18,7 @@ import { isDefineProperty } from '../folding/fields.js';
 import { fold, scopeBefore } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
-import { isFunction, localDeclarations } from '../folding/functions.js';
+import { isFunction, keyText, localDeclarations } from '../folding/functions.js';
 import { itemsOf, loopVariable } from '../folding/loops.js';
 import { tagOfElement } from '../folding/platform.js';
 import { runsOf } from '../folding/runs.js';
@@ -28,7 +28,8 @@ import { functionsAround, loopsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isPrototype } from '../syntax/tree.js';
-import { accessorOf } from './descriptors.js';
+import type { Descriptor } from './descriptors.js';
+import { accessorOf, descriptorsOf } from './descriptors.js';
 
 export const perClass: Dialect = {
   name: 'per-class',
@@ -37,12 +38,13 @@ export const perClass: Dialect = {
     const attributes: AttributeSeen[] = [];
     const methods: MethodEvidence[] = [];
     const notes: ContractNote[] = [];
+    const own = ownNames(context.layer.node);
     for (const giving of givenIn(context)) {
       const runs = runsWith(giving, context);
       if (runs === null) notes.push({ ...UNTOLD, at: context.at(giving.at) });
       for (const run of runs ?? []) {
         const name = asString(fold(giving.key, run));
-        if (name === null || hasAlready(name, context)) continue;
+        if (name === null || own.has(name)) continue;
         const like = likeOfPlatform(name, giving, run);
         if (giving.descriptor === null) {
           methods.push(methodOf(name, like, context.at(giving.at), context));
@@ -136,13 +138,10 @@ function isFromOutside(list: Ast.Node, { node, module }: LayerContext['layer']):
   return functionsAround(node, module.program).some((one) => localDeclarations(one).has(list.name));
 }
 
-function hasAlready(name: string, { layer: { node } }: LayerContext): boolean {
-  return (
-    name === 'constructor' ||
-    node.body.body.some(
-      (one) => 'key' in one && !one.static && one.key.type === 'Identifier' && one.key.name === name,
-    )
-  );
+/** What a class has on its prototype as it is written. */
+function ownNames({ body }: Ast.Class): Set<string | null> {
+  const names = body.body.map((one) => ('key' in one && !one.static ? keyText(one.key) : null));
+  return new Set(['constructor', ...names]);
 }
 
 type Like = ReturnType<typeof memberOfTag>;
@@ -186,26 +185,26 @@ function methodOf(name: string, like: Like, at: string, { graph }: LayerContext)
 }
 
 /** A descriptor as it is written, or kept under a name that is given its parts one by one. */
-function descriptorIn(
-  { descriptor, loop }: Giving,
-  run: Scope,
-): { node: Ast.ObjectExpression; scope: Scope } {
+function descriptorIn({ descriptor, loop }: Giving, run: Scope): Descriptor {
+  const [found] = descriptor ? descriptorsOf(descriptor, run) : [];
   const name = descriptor && nameOf(descriptor);
-  const bound = name === null ? undefined : run.bindings?.get(name);
-  const node = (bound?.node ?? descriptor) as Ast.Node;
-  const written = node.type === 'ObjectExpression' ? node : null;
   const added: Ast.Node[] = [];
-  walk(loop.body, (inner) => {
-    if (inner.type !== 'AssignmentExpression' || inner.left.type !== 'MemberExpression') return true;
-    const { object, property, computed } = inner.left;
-    if (computed || name === null || nameOf(object) !== name) return true;
-    if (runsOf(loop.body, inner, run).length === 0) return true;
-    added.push({ ...property, type: 'Property', key: property, value: inner.right } as unknown as Ast.Node);
-    return true;
-  });
-  const properties = [...(written?.properties ?? []), ...added];
-  return {
-    node: { ...(written ?? node), type: 'ObjectExpression', properties } as Ast.ObjectExpression,
-    scope: run,
-  };
+  if (name !== null)
+    walk(loop.body, (inner) => {
+      if (inner.type !== 'AssignmentExpression' || inner.left.type !== 'MemberExpression') return true;
+      const { object, property, computed } = inner.left;
+      const isPart = !computed && nameOf(object) === name && runsOf(loop.body, inner, run).length > 0;
+      if (isPart)
+        added.push({
+          ...property,
+          type: 'Property',
+          key: property,
+          value: inner.right,
+        } as unknown as Ast.Node);
+      return true;
+    });
+  const { start, end } = loop;
+  const properties = [...(found?.node.properties ?? []), ...added];
+  const node = { start, end, ...found?.node, type: 'ObjectExpression', properties };
+  return { node: node as Ast.ObjectExpression, scope: found?.scope ?? run };
 }

@@ -7,7 +7,7 @@ import { alternatives } from '../folding/alternatives.js';
 import { fold } from '../folding/fold.js';
 import { asStrings } from '../folding/folded.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { keyText, localDeclarations, unwrap } from '../folding/functions.js';
+import { isFunction, keyText, localDeclarations, unwrap } from '../folding/functions.js';
 import { itemsOf, loopVariable } from '../folding/loops.js';
 import { callsGiven, functionsAround, loopsAround } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
@@ -87,13 +87,15 @@ function isNamed(node: Ast.Node | null | undefined, name: string): boolean {
 /** What a variable of a function around is given, there or later; nothing for what is no variable of one. */
 function valuesGiven(node: Named, { module: { program } }: Scope): readonly Ast.Node[] {
   const { name } = node;
-  const holder = functionsAround(node, program).findLast((one) => localDeclarations(one).has(name));
-  return holder ? (givenIn(holder).get(name) ?? []) : [];
+  const holder = functionsAround(node, program).findLast(
+    (one) => localDeclarations(one).has(name) || one.params.some((given) => isNamed(given, name)),
+  );
+  return holder && localDeclarations(holder).has(name) ? (givenIn(holder).get(name) ?? []) : [];
 }
 
 const GIVEN = new WeakMap<FunctionNode, Map<string, Ast.Node[]>>();
 
-/** The values that a function gives its variables by their names. */
+/** The values that a function itself gives its variables by their names. */
 function givenIn(node: FunctionNode): ReadonlyMap<string, readonly Ast.Node[]> {
   const known = GIVEN.get(node);
   if (known) return known;
@@ -105,7 +107,7 @@ function givenIn(node: FunctionNode): ReadonlyMap<string, readonly Ast.Node[]> {
       addTo(found, inner.id.name, inner.init);
     if (inner.type === 'AssignmentExpression' && inner.operator === '=' && inner.left.type === 'Identifier')
       addTo(found, inner.left.name, inner.right);
-    return true;
+    return !isFunction(inner);
   });
   return found;
 }

@@ -195,7 +195,9 @@ function leavesItToOthers({ node, scope: { module } }: Callable): boolean {
   return within('call', node, module.program).some(({ callee }) => {
     const called = unwrap(callee);
     const isOfOther = called.type === 'MemberExpression' && unwrap(called.object).type === 'MemberExpression';
-    return isOfOther && called.property.type === 'Identifier' && EMITTING.test(called.property.name);
+    const name = isOfOther && called.property.type === 'Identifier' ? called.property.name : '';
+    // Stores that keep a state are told of actions so.
+    return EMITTING.test(name) && name !== 'dispatch';
   });
 }
 
@@ -211,8 +213,6 @@ function localFunction(callee: Ast.Node, { scope, around }: HelperContext): Call
   return called.node.start > outermost.start && called.node.end < outermost.end ? called : null;
 }
 
-const DISPATCHING = new WeakMap<FunctionNode, boolean>();
-
 /** May a method of a class above dispatch what it is handed once more? Within one class that is found where it does. */
 function passesOn(method: Callable | null, call: Ast.Node, { module }: Scope): boolean {
   if (!method || !dispatches(method.node, method.scope)) return false;
@@ -220,6 +220,8 @@ function passesOn(method: Callable | null, call: Ast.Node, { module }: Scope): b
   const isAbove = classAround(method.node, program) !== classAround(call, module.program);
   return isAbove && source.slice(method.node.start, method.node.end).includes('.type');
 }
+
+const DISPATCHING = new WeakMap<FunctionNode, boolean>();
 
 /** Is there any place in a function that dispatches? */
 function dispatches(node: FunctionNode, { module }: Scope): boolean {

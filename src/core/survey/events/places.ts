@@ -111,10 +111,13 @@ function follow(
   const called = within('call', node, module.program);
   for (const one of [...made, ...called]) {
     const isHanded = one.callee.type === 'Identifier' && one.arguments.some(isElement);
-    const code = isHanded && !isWithin(one, idle) ? codeNamed(one.callee, module, graph) : null;
+    // What never runs is told of the class itself.
+    const isIdle = depth === 1 && isWithin(one, idle);
+    const code = isHanded && !isIdle ? codeNamed(one.callee, module, graph) : null;
     if (!code || isClass(code.node) !== (one.type === 'NewExpression') || seen.has(code.node)) continue;
-    // What classes of the material hand it to in another package is their affair.
-    if (depth > 1 && graph.isOwn(module) && !graph.isOwn(code.module)) continue;
+    // Of another package only what the class itself makes counts; what that goes on to is its own affair.
+    const isAway = graph.isOwn(module) && !graph.isOwn(code.module);
+    if (isAway && (depth > 1 || !isClass(code.node))) continue;
     seen.add(code.node);
     const names = elementNames(code.node, one.arguments, isElement);
     const isNamed = (given: Ast.Node) => given.type === 'Identifier' && names.has(given.name);

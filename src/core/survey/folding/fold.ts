@@ -66,6 +66,7 @@ const FOLDER: Folder = {
 
 function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
   const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
+  // A parameter of which nothing is known may be anything, where all other names stand for something that is there.
   const asked = (next: Ast.Node) => {
     const value = inner(next);
     return isReference(value) && isUnknownLocal(next, scope) ? UNKNOWN : value;
@@ -304,7 +305,7 @@ function foldMethodCall(
   const builtIn = isDeclared ? null : foldBuiltInCall(object, method, args, inner, call);
   if (builtIn !== null) return builtIn;
   const receiver = inner(object);
-  if (isReference(receiver)) return args[0] ? madeElement(receiver, method, inner(args[0])) : null;
+  if (method === 'createElement' && args[0]) return madeElement(receiver, inner(args[0]));
   if (typeof receiver === 'string') {
     const written = args.map((one) => constantBehind(one, scope));
     return foldTextMethod(method, receiver, written, inner, call(1));

@@ -22,9 +22,9 @@ export function tagOfElement(value: Folded): string | null {
   return matched(value, ELEMENT)?.[1] ?? null;
 }
 
-/** `document.createElement(tag)`; null for other calls. */
-export function madeElement(holder: Folded, method: string, tag: Folded): Folded {
-  if (method !== 'createElement' || !isReference(holder) || holder.reference !== 'document') return null;
+/** `document.createElement(tag)`; null where that is another holder's. */
+export function madeElement(holder: Folded, tag: Folded): Folded {
+  if (!isReference(holder) || holder.reference !== 'document') return null;
   return typeof tag === 'string' && /^[a-z][a-z0-9]*$/.test(tag) ? { reference: `<${tag}>` } : UNKNOWN;
 }
 

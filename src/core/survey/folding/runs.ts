@@ -14,8 +14,8 @@ import { withBlock, withLocals } from './scopes.js';
 const MOST = 1_000;
 
 /**
- * What is known where a node of a function, or of a block, runs, for each of its runs: in loops once a round. None where a condition on
- * the way is not met, or nobody knows what a loop runs over.
+ * What is known where a node of a function, or of a block, runs, for each of its runs: in loops once a round. None where
+ * a condition on the way is not met, or nobody knows what a loop runs over.
  */
 export function runsOf(root: Ast.Node, target: Ast.Node, scope: Scope): Scope[] {
   let runs: Scope[] = [isFunction(root) ? withLocals(scope, [root]) : scope];
