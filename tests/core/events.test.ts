@@ -40,6 +40,11 @@ rows('what is dispatched', [
     ['pick CustomEvent { at: Date; n: number } - element'],
   ],
   [
+    'a detail that is one of two of a kind',
+    "go(why) { const open = why === 'show' ? true : false; this.dispatchEvent(new CustomEvent('pick', { detail: { open, at: why ? 1 : 2, n: why ? 1 : 'x' } })) }",
+    ['pick CustomEvent { open: boolean; at: number; n: unknown } - element'],
+  ],
+  [
     'a detail by its type argument',
     "go() { this.dispatchEvent(new CustomEvent<string[]>('pick', { detail: this.all })) }",
     ['pick CustomEvent string[] - element'],
@@ -393,6 +398,7 @@ test('what is declared, and sent by a component inside, comes out of it', () => 
       /**
        * @fires dock-change
        * @fires dock-stay
+       * @fires dock-change:late
        */
       class Form extends HTMLElement { render() { return html\`<pier-field></pier-field>\`; } }
       customElements.define('pier-form', Form);
@@ -404,9 +410,11 @@ test('what is declared, and sent by a component inside, comes out of it', () => 
   expect(form?.events.map(told)).toEqual([
     'dock-change CustomEvent string bcx inside declared',
     'dock-stay CustomEvent unknown - element only declared',
+    'dock-change:late CustomEvent unknown - element only declared',
   ]);
   expect(form?.notes.map((one) => one.message)).toEqual([
     'dock-stay: declared, but no code that dispatches it was found.',
+    'dock-change:late: declared, but no code that dispatches it was found.',
   ]);
   expect(page?.events.map(told)).toEqual(['dock-change CustomEvent unknown - element only declared']);
 });

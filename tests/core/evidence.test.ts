@@ -438,9 +438,16 @@ test.each<[string, string, string[], string[]]>([
     ['customElements', 'document'],
     [],
   ],
+  [
+    'what a module that it imports passes on',
+    "import { B } from 'kit'; import { say } from './all.js'; class A extends B {} customElements.define('pier-a', A);",
+    ['customElements', 'document'],
+    [],
+  ],
 ])('server signs: %s', (_, source, touched, read) => {
   const { server } = componentIn(source, {
     'say.ts': 'const here = document.title; export const say = () => here;',
+    'all.ts': "export * from './say.js';",
   });
   expect(named(server?.importTouches).sort()).toEqual([...touched].sort());
   expect(named(server?.constructorReads)).toEqual(read);

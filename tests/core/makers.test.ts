@@ -777,6 +777,20 @@ describe('members that static code gives a prototype, one for each of a list', (
     expect(notes.map((one) => one.code)).toEqual(codes);
   });
 
+  test('descriptors that a function makes, and functions alone', () => {
+    const described = `const describe = (name) => ({ get() { return this.getAttribute(name); }, set(value) { this.setAttribute(name, value); } });
+      for (const name of names) Object.defineProperty(this.prototype, name, describe(name));`;
+    const { properties } = componentIn(made("['deck', 'rows']", described));
+    expect(properties.map(({ name, attribute }) => `${name} ${attribute?.name}`)).toEqual([
+      'deck deck',
+      'rows rows',
+    ]);
+    const { methods } = componentIn(
+      made("['dock', 'sail']", 'for (const name of names) this.prototype[name] = function () {};'),
+    );
+    expect(methods.map((one) => one.name)).toEqual(['dock', 'sail']);
+  });
+
   test('what an element of the platform has is passed on to it, with the types that it has there', () => {
     const { properties, methods } = componentIn(
       made(PLATFORMS, PASSED_ON, 'get poster() { return 1; } load() {}'),

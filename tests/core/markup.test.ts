@@ -280,6 +280,24 @@ test('styles that are given to a class in the function it is made in', () => {
   expect(componentIn(source).cssProperties.map((one) => one.name)).toEqual(['--pier-ink']);
 });
 
+test('names of parts that a function puts together, by what it is handed', () => {
+  const { cssParts } = componentIn(
+    "const partOf = (name, open) => `berth-${name}-${open ? 'open' : 'shut'}`; class Pier extends HTMLElement { draw({ open }) { return html`<b part=\"${partOf('row', open)}\"></b>`; } } customElements.define('pier-a', Pier);",
+  );
+  expect(cssParts.map((one) => one.name)).toEqual(['berth-row-open', 'berth-row-shut']);
+});
+
+test('what functions beside a class of another package write for its elements', () => {
+  const { slots } = componentIn(
+    "import { Base } from 'kit.js'; class Pier extends Base {} customElements.define('pier-a', Pier);",
+    {
+      'lib/kit.js':
+        'function written() { return `<slot name="deck"></slot>`; } export class Base extends HTMLElement { static observedAttributes = ["rail"]; static write = this.wide ? null : written; draw() { this.shadowRoot.innerHTML = this.constructor.write(); } }',
+    },
+  );
+  expect(slots.map((one) => one.name)).toEqual(['deck']);
+});
+
 test('what a class of another package renders, and is styled with, its elements have', () => {
   const component = componentIn(
     "import { Base } from 'kit.js'; class Pier extends Base {} customElements.define('pier-a', Pier);",

@@ -11,7 +11,7 @@ import type {
 import { exportNameOfClass, inheritedFrom, shownNameOf } from './classes/class-names.js';
 import type { ClassChain, Layer } from './classes/layers.js';
 import { adoptedIn } from './evidence/adopting.js';
-import { comesOut } from './evidence/declared-events.js';
+import { comesOut, noteOfEvent } from './evidence/declared-events.js';
 import type { MethodEvidence } from './evidence/evidence.js';
 import { placeIn } from './evidence/evidence.js';
 import { joinProperties, rank } from './evidence/join-properties.js';
@@ -189,18 +189,7 @@ function joinEvents(
     if (event.declared === event.dispatched) continue;
     // What another package's class sends is that one's to declare; what browsers send out of any element, nobody's to send.
     if (event.declared ? comesOut(event.name) : ofOthers.has(event.name)) continue;
-    notes.push(
-      event.declared
-        ? {
-            code: 'event-never-dispatched',
-            message: `${event.name}: declared, but no code that dispatches it was found.`,
-          }
-        : {
-            code: 'event-not-declared',
-            message: `${event.name}: dispatched, but no doc comment or type declares it.`,
-          },
-    );
-    if (event.at) Object.assign(notes.at(-1) ?? {}, { at: event.at });
+    notes.push(noteOfEvent(event));
   }
   return [...events.values()];
 }

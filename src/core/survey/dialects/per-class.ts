@@ -83,7 +83,7 @@ function givenIn({ layer: { node, module } }: LayerContext): readonly Giving[] {
   if (known) return known;
   const found: Giving[] = [];
   KNOWN.set(node, found);
-  if (!module.source.includes('.defineProperty')) return found;
+  if (!/\.defineProperty|\.prototype\[/.test(module.source)) return found;
   for (const one of node.body.body) {
     if (one.type !== 'MethodDefinition' || !one.static) continue;
     const { value: member } = one;

@@ -6,13 +6,12 @@
 import { alternatives } from '../folding/alternatives.js';
 import { fold } from '../folding/fold.js';
 import { asStrings } from '../folding/folded.js';
-import type { FunctionNode, Scope } from '../folding/functions.js';
-import { isFunction, keyText, localDeclarations, unwrap } from '../folding/functions.js';
+import type { Named, Scope } from '../folding/functions.js';
+import { keyText, localDeclarations, unwrap } from '../folding/functions.js';
 import { itemsOf, loopVariable } from '../folding/loops.js';
+import { valuesOf } from '../folding/variable-values.js';
 import { callsGiven, functionsAround, loopsAround } from '../syntax/find.js';
-import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
-import { walk } from '../syntax/parse.js';
 
 /** Through so many expressions names are followed, and so many there are at most. */
 const MOST_SEEN = 100;
@@ -66,8 +65,6 @@ export function namesEvents(argument: Ast.Node, scope: Scope): boolean {
   return node.type === 'Identifier' && eventNames(node, scope).length > 0;
 }
 
-export type Named = Extract<Ast.Node, { type: 'Identifier' }>;
-
 /** The list that a name stands for each item of: in a loop, or in a function that is called for each. */
 export function listBehind(node: Named, { module: { program } }: Scope): Ast.Node | null {
   const loop = loopsAround(node, program).findLast((one) => isNamed(loopVariable(one), node.name));
@@ -90,26 +87,7 @@ function valuesGiven(node: Named, { module: { program } }: Scope): readonly Ast.
   const holder = functionsAround(node, program).findLast(
     (one) => localDeclarations(one).has(name) || one.params.some((given) => isNamed(given, name)),
   );
-  return holder && localDeclarations(holder).has(name) ? (givenIn(holder).get(name) ?? []) : [];
-}
-
-const GIVEN = new WeakMap<FunctionNode, Map<string, Ast.Node[]>>();
-
-/** The values that a function itself gives its variables by their names. */
-function givenIn(node: FunctionNode): ReadonlyMap<string, readonly Ast.Node[]> {
-  const known = GIVEN.get(node);
-  if (known) return known;
-  const found = new Map<string, Ast.Node[]>();
-  GIVEN.set(node, found);
-  if (!node.body) return found;
-  walk(node.body, (inner) => {
-    if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.init)
-      addTo(found, inner.id.name, inner.init);
-    if (inner.type === 'AssignmentExpression' && inner.operator === '=' && inner.left.type === 'Identifier')
-      addTo(found, inner.left.name, inner.right);
-    return !isFunction(inner);
-  });
-  return found;
+  return holder && localDeclarations(holder).has(name) ? valuesOf(name, holder) : [];
 }
 
 function union(lists: readonly string[][]): string[] {

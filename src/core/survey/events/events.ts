@@ -11,7 +11,7 @@ import { asString, UNKNOWN } from '../folding/folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { unwrap } from '../folding/functions.js';
 import { methodHeld } from '../folding/held.js';
-import { calledWith, isUnknownLocal, withLocals } from '../folding/scopes.js';
+import { calledWith, withLocals } from '../folding/scopes.js';
 import { classAround, functionsAround, isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -139,8 +139,7 @@ function choiceIn(argument: Ast.Node, scope: Scope): Ast.ConditionalExpression |
   const node = unwrap(argument);
   const bound = node.type === 'Identifier' ? scope.bindings?.get(node.name) : undefined;
   const held = bound && !('value' in bound) && bound.scope === scope ? unwrap(bound.node) : node;
-  if (held.type !== 'ConditionalExpression') return null;
-  return fold(held.test, scope) === UNKNOWN || isUnknownLocal(held.test, scope) ? held : null;
+  return held.type === 'ConditionalExpression' && fold(held.test, scope) === UNKNOWN ? held : null;
 }
 
 function eventsOfHelper(call: Ast.CallExpression, from: HelperContext, depth: number): ContractEvent[] {

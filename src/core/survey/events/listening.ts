@@ -1,6 +1,6 @@
 /** Where a class, or else a module, listens to events, and what is called there: by the function that hears, and by names. */
 
-import type { FunctionNode } from '../folding/functions.js';
+import type { FunctionNode, Named } from '../folding/functions.js';
 import { keyText, localDeclarations, unwrap } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
 import { classAround, functionsAround, within } from '../syntax/find.js';
@@ -37,7 +37,7 @@ export function listeningWith(handler: FunctionNode, module: Module): readonly L
   return found.filter((one) => isNear(one.at));
 }
 
-/** The calls of a function by its name, also by templates beside its class. */
+/** The calls of a function by its name; by templates beside its class, those that hand over `context.event`. */
 export function callsOf(handler: FunctionNode, module: Module): readonly Ast.CallExpression[] {
   const { owner, uses, name, isNear } = placed(handler, module);
   if (name === null) return [];
@@ -45,13 +45,16 @@ export function callsOf(handler: FunctionNode, module: Module): readonly Ast.Cal
   const isInside = (one: Ast.Node) => owner !== null && owner.start <= one.start && one.end <= owner.end;
   return [
     ...(uses.calls.get(name) ?? []).filter(isNear),
-    ...beside.filter((one) => !isInside(one) && one.arguments.some(isOfContext)),
+    ...beside.filter((one) => !isInside(one) && one.arguments.some((given) => eventAsked(given, 'event'))),
   ];
 }
 
-/** `context.event`, as some templates hand it over beside what they are for. */
-export function isOfContext(node: Ast.Node): boolean {
-  return node.type === 'MemberExpression' && !node.computed && keyText(node.property) === 'event';
+/** The name in `name.type` and the like; null for other expressions. */
+export function eventAsked(expression: Ast.Node, member: string): Named | null {
+  const node = unwrap(expression);
+  if (node.type !== 'MemberExpression' || node.computed || keyText(node.property) !== member) return null;
+  const object = unwrap(node.object);
+  return object.type === 'Identifier' ? object : null;
 }
 
 /** What is known where a function stands; what goes by a name of its own counts inside of the function around it. */

@@ -16,7 +16,8 @@ import { walk } from '../syntax/parse.js';
 import { NO_TYPE, typeOf } from '../types/types.js';
 import { typeOfValue } from '../types/values.js';
 import { eventNames } from './event-names.js';
-import { eventAsked, typesPassedOn } from './passed-on.js';
+import { eventAsked } from './listening.js';
+import { typesPassedOn } from './passed-on.js';
 
 export interface MadeEvent {
   name: string;

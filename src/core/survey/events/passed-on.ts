@@ -4,33 +4,23 @@
  */
 
 import { alternatives } from '../folding/alternatives.js';
-import type { FunctionNode, Scope } from '../folding/functions.js';
-import { keyText, unwrap } from '../folding/functions.js';
+import type { FunctionNode, Named, Scope } from '../folding/functions.js';
+import { unwrap } from '../folding/functions.js';
 import { runsOf } from '../folding/runs.js';
 import { withLocals } from '../folding/scopes.js';
 import { classAround, functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Listening } from './listening.js';
-import { callsOf, listeningWith } from './listening.js';
+import { callsOf, eventAsked, listeningWith } from './listening.js';
 
 /** Through so many names an event is followed back to the function that is handed it, and from that through so many others. */
 const DEEPEST = 5;
 const MOST_FUNCTIONS = 50;
 
-type Named = Extract<Ast.Node, { type: 'Identifier' }>;
-
 /** The types that an expression such as `event.type` may be worth in a listener; empty for anything else. */
 export function typesPassedOn(expression: Ast.Node, scope: Scope): string[] {
   const event = eventAsked(expression, 'type');
   return event ? [...new Set(heardAs(event, scope))] : [];
-}
-
-/** The name in `name.type` and the like; null for other expressions. */
-export function eventAsked(expression: Ast.Node, member: string): Named | null {
-  const node = unwrap(expression);
-  if (node.type !== 'MemberExpression' || node.computed || keyText(node.property) !== member) return null;
-  const object = unwrap(node.object);
-  return object.type === 'Identifier' ? object : null;
 }
 
 /** The types of the events that a name stands for, which is a parameter of a listener or is handed on by one. */

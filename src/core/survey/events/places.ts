@@ -4,13 +4,15 @@ import type { ContractEvent } from '../../contract/types.js';
 import { isClass } from '../classes/layers.js';
 import { reachOf } from '../classes/reach.js';
 import type { LayerContext } from '../evidence/evidence.js';
-import type { FunctionNode, Scope } from '../folding/functions.js';
+import { callableOf } from '../folding/callables.js';
+import type { ClassPlace } from '../folding/class-named.js';
+import { classNamed } from '../folding/class-named.js';
+import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { constructorOf, isFunction } from '../folding/functions.js';
-import type { Module, ModuleGraph } from '../modules/modules.js';
+import { valuesOf } from '../folding/variable-values.js';
+import type { Module } from '../modules/modules.js';
 import { isWithin, within } from '../syntax/find.js';
-import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
-import { walk } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
 
 /** A piece of code, and which expressions in it stand for the component's element. */
@@ -80,8 +82,8 @@ function isHandedHost({ params }: FunctionNode, name: string): boolean {
  */
 function helpersGivenTheElement(context: LayerContext, idle: readonly Ast.Node[]): Place[] {
   const { module, node } = context.layer;
-  const following: Following = { graph: context.graph, idle, places: [], seen: new Set([node]) };
-  follow({ node, module }, isThis, following, 1);
+  const following: Following = { idle, places: [], seen: new Set([node]) };
+  follow({ node, scope: { graph: context.graph, module } }, isThis, following, 1);
   return following.places;
 }
 
@@ -89,34 +91,29 @@ function helpersGivenTheElement(context: LayerContext, idle: readonly Ast.Node[]
 const DEEPEST = 3;
 
 interface Following {
-  graph: ModuleGraph;
   idle: readonly Ast.Node[];
   places: Place[];
   seen: Set<Ast.Node>;
 }
 
-interface Code {
-  node: Ast.Class | FunctionNode;
-  module: Module;
-}
-
 function follow(
-  { node, module }: Code,
+  { node, scope }: ClassPlace | Callable,
   isElement: (given: Ast.Node) => boolean,
   following: Following,
   depth: number,
 ): void {
-  const { graph, idle, places, seen } = following;
+  const { idle, places, seen } = following;
+  const { graph, module } = scope;
   const made = within('new', node, module.program);
   const called = within('call', node, module.program);
   for (const one of [...made, ...called]) {
     const isHanded = one.callee.type === 'Identifier' && one.arguments.some(isElement);
     // What never runs is told of the class itself.
-    const isIdle = depth === 1 && isWithin(one, idle);
-    const code = isHanded && !isIdle ? codeNamed(one.callee, module, graph) : null;
-    if (!code || isClass(code.node) !== (one.type === 'NewExpression') || seen.has(code.node)) continue;
+    if (!isHanded || (depth === 1 && isWithin(one, idle))) continue;
+    const code = one.type === 'NewExpression' ? classNamed(one.callee, scope) : callableOf(one.callee, scope);
+    if (!code || seen.has(code.node)) continue;
     // Of another package only what the class itself makes counts; what that goes on to is its own affair.
-    const isAway = graph.isOwn(module) && !graph.isOwn(code.module);
+    const isAway = graph.isOwn(module) && !graph.isOwn(code.scope.module);
     if (isAway && (depth > 1 || !isClass(code.node))) continue;
     seen.add(code.node);
     const names = elementNames(code.node, one.arguments, isElement);
@@ -124,27 +121,13 @@ function follow(
     if (isClass(code.node))
       places.push({
         range: code.node.body,
-        module: code.module,
-        scope: { graph, module: code.module },
+        module: code.scope.module,
+        scope: { graph, module: code.scope.module },
         host: isKeptElement,
       });
     if (depth < DEEPEST)
       follow(code, (given) => isNamed(given) || isKeptElement(given), following, depth + 1);
   }
-}
-
-/** The class or function that a name stands for, declared or held by a constant. */
-function codeNamed(callee: Ast.Node, module: Module, graph: ModuleGraph): Code | null {
-  const found = callee.type === 'Identifier' ? graph.find(callee.name, module) : null;
-  const { declaration } = found ?? {};
-  if (!found || !declaration) return null;
-  const node =
-    declaration.kind === 'class' || declaration.kind === 'function'
-      ? declaration.node
-      : declaration.kind === 'variable'
-        ? declaration.init
-        : null;
-  return node && (isClass(node) || isFunction(node)) ? { node, module: found.module } : null;
 }
 
 /** The names that a function, or the constructor of a class, has for the element that it is given. */
@@ -196,23 +179,5 @@ function hasParameter({ params }: FunctionNode, name: string): boolean {
 
 /** `const self = this;` */
 function hasAlias(node: FunctionNode, name: string, place: Place): boolean {
-  return (variablesIn(node).get(name) ?? []).some((init) => place.host(init, []));
-}
-
-const VARIABLES = new WeakMap<FunctionNode, Map<string, Ast.Node[]>>();
-
-/** What variables are given inside a function, by their names. */
-function variablesIn(node: FunctionNode): Map<string, Ast.Node[]> {
-  const known = VARIABLES.get(node);
-  if (known) return known;
-  const variables = new Map<string, Ast.Node[]>();
-  VARIABLES.set(node, variables);
-  if (!node.body) return variables;
-  walk(node.body, (inner) => {
-    if (inner.type === 'VariableDeclarator' && inner.id.type === 'Identifier' && inner.init) {
-      addTo(variables, inner.id.name, inner.init);
-    }
-    return true;
-  });
-  return variables;
+  return valuesOf(name, node).some((value) => place.host(value, []));
 }

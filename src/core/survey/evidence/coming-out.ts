@@ -2,7 +2,9 @@
 
 import type { Component, ContractEvent } from '../../contract/types.js';
 import type { ClassChain } from '../classes/layers.js';
+import { addTo } from '../syntax/lists.js';
 import { NO_TYPE } from '../types/types.js';
+import { noteOfEvent } from './declared-events.js';
 
 interface Made {
   component: Component;
@@ -21,7 +23,7 @@ export function withEventsFromInside(made: readonly Made[]): Component[] {
   for (const { component } of made)
     for (const event of component.events)
       if (event.dispatched && event.bubbles && event.composed)
-        sent.set(event.name, [...(sent.get(event.name) ?? []), { tag: component.tag, event }]);
+        addTo(sent, event.name, { tag: component.tag, event });
   return made.map((one) => fromInside(one, sent));
 }
 
@@ -34,16 +36,16 @@ function fromInside({ component, chain }: Made, sent: ReadonlyMap<string, Sent[]
     }),
   );
   if (found.size === 0) return component;
-  const isMended = (message: string) => [...found.keys()].some((name) => message.startsWith(`${name}:`));
+  const mended = new Set(
+    component.events.flatMap((event) => (found.has(event.name) ? [noteOfEvent(event).message] : [])),
+  );
   return {
     ...component,
     events: component.events.map((event) => {
       const sender = found.get(event.name);
       return sender ? joined(event, sender) : event;
     }),
-    notes: component.notes.filter(
-      ({ code, message }) => code !== 'event-never-dispatched' || !isMended(message),
-    ),
+    notes: component.notes.filter(({ message }) => !mended.has(message)),
   };
 }
 

@@ -1,6 +1,6 @@
 /** The events that doc comments and type maps declare. */
 
-import type { ContractEvent, TypeInfo } from '../../contract/types.js';
+import type { ContractEvent, ContractNote, TypeInfo } from '../../contract/types.js';
 import type { Layer } from '../classes/layers.js';
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
@@ -57,6 +57,17 @@ export function isPlatformEvent(name: string): boolean {
 /** Does an event that browsers dispatch on something inside reach the element, too? Such as bubble or not: it is the target. */
 export function comesOut(name: string): boolean {
   return platformFlags(name).composed === true;
+}
+
+/** What is to be said of an event that is declared and not sent, or sent and not declared. */
+export function noteOfEvent({ name, declared, at }: ContractEvent): ContractNote {
+  const said = declared
+    ? {
+        code: 'event-never-dispatched',
+        message: `${name}: declared, but no code that dispatches it was found.`,
+      }
+    : { code: 'event-not-declared', message: `${name}: dispatched, but no doc comment or type declares it.` };
+  return { ...said, ...(at ? { at } : {}) };
 }
 
 /** `Pier#dock`, `module:piers~Pier#event:dock`: how doc comments name events of a class (JSDoc, namepaths). */

@@ -15,7 +15,7 @@ import { askedInTrial, heldInTrial, isIn, methodInTrial, tagUnder } from './elem
 import { fieldName } from './fields.js';
 import type { Folded, Reference } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
-import type { Callable, Scope } from './functions.js';
+import type { Callable, Named, Scope } from './functions.js';
 import { calledName, unwrap } from './functions.js';
 import { foldOfInstance, methodOfInstance } from './instances.js';
 import type { Folder } from './interpret.js';
@@ -35,7 +35,7 @@ import { foldArrayMethod, foldBuiltInCall, foldObjectCall, foldTextMethod } from
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
 import { madeElement, platformMember } from './platform.js';
-import { calledWith, calledWithValues, isUnknownLocal } from './scopes.js';
+import { calledWith, calledWithValues, isLocal } from './scopes.js';
 import { foldStatic, staticMember } from './statics.js';
 
 const DEEPEST = 160;
@@ -66,11 +66,6 @@ const FOLDER: Folder = {
 
 function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
   const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
-  // A parameter of which nothing is known may be anything, where all other names stand for something that is there.
-  const asked = (next: Ast.Node) => {
-    const value = inner(next);
-    return isReference(value) && isUnknownLocal(next, scope) ? UNKNOWN : value;
-  };
   switch (node.type) {
     case 'Literal':
       return node.value === null || ['string', 'number', 'boolean'].includes(typeof node.value)
@@ -83,33 +78,26 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
         ? (node.quasi.quasis[0]?.value.raw ?? UNKNOWN)
         : UNKNOWN;
     case 'Identifier':
-      return foldName(node.name, scope, depth);
+      return foldName(node, scope, depth);
     case 'ThisExpression':
       return scope.own || scope.element ? { reference: 'this' } : UNKNOWN;
-    case 'TSAsExpression':
-    case 'TSSatisfiesExpression':
-    case 'TSNonNullExpression':
-    case 'TSTypeAssertion':
-    case 'ParenthesizedExpression':
-    case 'ChainExpression':
-      return inner(node.expression);
     case 'SequenceExpression':
       return foldFilled(node, inner) ?? inner(node.expressions.at(-1) as Ast.Node);
     case 'AssignmentExpression':
       return foldAssigned(node, scope, inner);
     case 'UnaryExpression':
-      return foldUnary(node.operator, asked(node.argument));
+      return foldUnary(node.operator, inner(node.argument));
     case 'BinaryExpression':
       if (node.operator === 'in') return isIn(inner(node.left), node.right, scope);
       return foldBinary(node.operator, inner(node.left), inner(node.right));
     case 'ConditionalExpression':
       return foldConditional(
-        asked(node.test),
+        inner(node.test),
         () => inner(node.consequent),
         () => inner(node.alternate),
       );
     case 'LogicalExpression':
-      return foldLogical(node.operator, leftOf(node, scope, asked), () => inner(node.right));
+      return foldLogical(node.operator, leftOf(node, scope, inner), () => inner(node.right));
     case 'ArrayExpression':
       return foldArray(node, inner);
     case 'ObjectExpression':
@@ -123,21 +111,25 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
       return foldCall(node, scope, depth);
     case 'NewExpression':
       return foldNew(node, inner);
-    default:
-      return UNKNOWN;
+    default: {
+      const bare = unwrap(node);
+      return bare === node ? UNKNOWN : inner(bare);
+    }
   }
 }
 
 /** Values of top-level constants, which are the same wherever they are asked for. */
 const CONSTANTS = new WeakMap<Ast.Node, Folded>();
 
-function foldName(name: string, scope: Scope, depth: number): Folded {
+function foldName(node: Named, scope: Scope, depth: number): Folded {
+  const { name } = node;
   if (name === 'undefined') return undefined;
   if (name === 'NaN') return Number.NaN;
   const bound = scope.bindings?.get(name);
   if (bound) return 'value' in bound ? bound.value : fold(bound.node, bound.scope, depth + 1);
   const found = scope.graph.find(name, scope.module);
-  if (!found) return scope.module.declarations.has(name) ? UNKNOWN : { reference: name };
+  if (!found)
+    return scope.module.declarations.has(name) || isLocal(node, scope) ? UNKNOWN : { reference: name };
   return foldFound(found, scope, depth);
 }
 
@@ -272,9 +264,8 @@ function foldBehind(node: Ast.CallExpression, callee: Ast.Node, scope: Scope, de
   const code = codeBehind(value);
   if (code) return foldFunction(code, node, scope, depth);
   const [first] = node.arguments;
-  const made =
-    isReference(value) && first ? foldConversion(value.reference, fold(first, scope, depth + 1)) : null;
-  return made ?? UNKNOWN;
+  if (!isReference(value) || !first) return UNKNOWN;
+  return foldConversion(value.reference, fold(first, scope, depth + 1)) ?? UNKNOWN;
 }
 
 /** The function that a table or an option holds, in code that is tried out. */

@@ -10,6 +10,9 @@ import type { Folded } from './folded.js';
 
 export type FunctionNode = Ast.Function | Ast.ArrowFunctionExpression;
 
+/** A name, wherever it stands. */
+export type Named = Extract<Ast.Node, { type: 'Identifier' }>;
+
 /** Where an expression is folded: its module, and what the names of an enclosing function are bound to. */
 export interface Scope {
   graph: ModuleGraph;

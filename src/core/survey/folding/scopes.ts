@@ -1,13 +1,14 @@
 /** What names stand for inside functions and blocks: parameters, and what is declared there. */
 
 import type { Declaration, Module } from '../modules/modules.js';
+import { isDeclaration } from '../syntax/file-names.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { expressionsOf, isNothing } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
 import type { Folded } from './folded.js';
 import { UNKNOWN } from './folded.js';
-import type { Bound, Callable, FunctionNode, Scope } from './functions.js';
+import type { Bound, Callable, FunctionNode, Named, Scope } from './functions.js';
 import { boundTo, localDeclarations, unwrap } from './functions.js';
 
 /**
@@ -244,9 +245,9 @@ export function parameterNames(parameter: Ast.Node): string[] {
   }
 }
 
-/** Is an expression the name of a parameter, or of something else that a function around it declares, and nothing known of it? */
-export function isUnknownLocal(node: Ast.Node, { module, bindings }: Scope): boolean {
-  if (node.type !== 'Identifier' || bindings?.has(node.name)) return false;
+/** Is a name that of a parameter, or of something else that a function around it declares? Declarations have no such. */
+export function isLocal(node: Named, { module }: Scope): boolean {
+  if (isDeclaration(module.path)) return false;
   return functionsAround(node, module.program).some(
     (one) =>
       localDeclarations(one).has(node.name) ||

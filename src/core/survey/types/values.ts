@@ -40,6 +40,8 @@ export function typeOfValue(node: Ast.Node, scope: Scope, parents: readonly Ast.
       return typeOfCall(node);
     case 'Identifier':
       return typeOfName(node.name, scope, parents);
+    case 'ConditionalExpression':
+      return typeOfChoice(node, scope);
     default:
       return typeOfFolded(fold(node, scope));
   }
@@ -102,7 +104,16 @@ function typeOfName(name: string, scope: Scope, parents: readonly Ast.Node[]): T
         : NO_TYPE;
     }
   }
+  const bound = scope.bindings?.get(name);
+  if (bound && !('value' in bound) && bound.node.type === 'ConditionalExpression')
+    return typeOfChoice(bound.node, bound.scope);
   return typeOfFolded(fold({ type: 'Identifier', name, start: 0, end: 0 } as Ast.Node, scope));
+}
+
+/** Of a choice it counts what both sides are. */
+function typeOfChoice({ consequent, alternate }: Ast.ConditionalExpression, scope: Scope): TypeInfo {
+  const [one, other] = [consequent, alternate].map((side) => typeOfFolded(fold(side, scope)));
+  return one && one.text === other?.text ? one : NO_TYPE;
 }
 
 function typeOfFolded(value: Folded): TypeInfo {
