@@ -1,5 +1,5 @@
 /** `suvet survey --live`: the contract against the running elements. */
-import { expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { LiveComparison } from '../../dist/core/survey/live/compare.js';
 import { openSource } from '../../dist/shell/contracts/sources.js';
 import { validatorFor } from '../../dist/shell/files/schemas.js';
@@ -24,13 +24,125 @@ test('the demo elements show what their code says', async () => {
   expect(ran.code).toBe(0);
 });
 
+const register = (tag: string) => `customElements.define('${tag}', class extends HTMLElement {});`;
+
+const PASSED_ON = ['input', 'textarea', 'button', 'dialog', 'details', 'progress', 'a', 'img', 'select'];
+
+/** An element that has what the platform's one of this tag has. */
+const passing = (tag: string) => `(() => {
+  const like = document.createElement('${tag}'), names = Object.getOwnPropertyNames(Object.getPrototypeOf(like));
+  class Pier extends HTMLElement {
+    static get observedAttributes() { this.give(); return []; }
+    attributeChangedCallback() {}
+    static give() { for (const name of names) {
+      if (typeof like[name] === 'function') this.prototype[name] = function () {};
+      else Object.defineProperty(this.prototype, name, { get() { return like[name]; } });
+    } }
+  }
+  customElements.define('passed-${tag}', Pier);
+})();`;
+
+/** Elements that get on with one another: one page is asked for all of them. */
+const TOGETHER = {
+  'start/sign.js': `
+    class Sign extends HTMLElement {
+      static observedAttributes = ['open', 'rows', 'deck', 'list'];
+      /** @type {boolean} */
+      open = false;
+      /** @type {number} */
+      rows = 3;
+      deck = 'upper';
+      /** @type {string[]} */
+      list = [];
+      constructor() { super(); Reflect.set(this, 'de' + 'ck', 'lower'); }
+      attributeChangedCallback(name, before, text) {
+        if (name === 'open') this.open = text !== null;
+        if (name === 'rows') this.rows = Number(text);
+        if (name === 'deck') this.deck = text;
+        if (name === 'list') this.list = JSON.parse(text);
+        if (text === 'false' && name === 'open') Reflect.set(this, name, false);
+        if (name === 'rows' && text === 'north') Reflect.set(this, name, null);
+      }
+    }
+    customElements.define('pier-sign', Sign);`,
+  'start/fine.js':
+    "class Fine extends HTMLElement { static observedAttributes = ['rows']; rows = 3; attributeChangedCallback(name, before, text) { if (name === 'rows') this.rows = Number(text); } } customElements.define('pier-fine', Fine);",
+  'closed.js':
+    "customElements.define('pier-closed', class extends HTMLElement { connectedCallback() { this.attachShadow({ mode: 'closed' }).innerHTML = '<slot name=\"in\"></slot>'; } });",
+  'waits/a.js': `export function start() { ${register('call-a')} }`,
+  'waits/b.js': `export function begin() { if (globalThis.never) ${register('call-b')} }`,
+  'waits/c.js': `export function fail() { throw new Error('closed'); ${register('call-c')} }`,
+  ...Object.fromEntries([
+    ...PASSED_ON.map((tag) => [`passed/${tag}.js`, passing(tag)]),
+    ...Array.from({ length: 30 }, (_, index) => [
+      `many/${index}.js`,
+      `customElements.define('many-b${index}', class extends HTMLElement { static observedAttributes = ['deck']; });`,
+    ]),
+  ]),
+};
+
+describe('in one page', () => {
+  let live: Live;
+  const place = folder({}, (end) => afterAll(end));
+  beforeAll(async () => {
+    put(place, TOGETHER);
+    live = json<Live>(await suvet(['survey', '.', '--live', '--json', '--no-cache'], place));
+  });
+  const those = (start: string) => live.components.filter((one) => one.tag.startsWith(start));
+
+  test('a closed root is looked into', () => {
+    const items = those('pier-closed').flatMap((one) => one.items);
+    expect(items.map((one) => `${one.name} ${one.outcome}`)).toEqual(['pier-closed agrees', 'in agrees']);
+  });
+
+  test('what elements start with and how they read texts is asked', () => {
+    const told = [...those('pier-fine'), ...those('pier-sign')].flatMap(({ tag, items }) =>
+      items.flatMap((one) =>
+        one.kind === 'property' ? [`${tag} ${one.name} ${one.detail ?? one.outcome}`] : [],
+      ),
+    );
+    expect(told.sort()).toEqual([
+      'pier-fine rows agrees',
+      'pier-sign deck it starts with "lower"',
+      'pier-sign list agrees',
+      'pier-sign open its attribute reads the text "false" as false',
+      'pier-sign rows agrees',
+    ]);
+  });
+
+  test('what is passed on to an element of the platform is what browsers have there', () => {
+    const passed = those('passed-');
+    expect(passed).toHaveLength(PASSED_ON.length);
+    for (const { tag, items } of passed) {
+      const missing = items.flatMap((one) => (one.outcome === 'code-only' ? [one.name] : []));
+      // Only devices that can take a picture have it.
+      const expected = tag === 'passed-input' ? ['capture'] : [];
+      expect([tag, items.length > 1, missing]).toEqual([tag, true, expected]);
+    }
+  });
+
+  test('however many elements there are, each is asked', () => {
+    expect(live.modules.filter((one) => one.module.includes('many/'))).toHaveLength(30);
+    expect(those('many-').map((one) => one.items.map((item) => item.outcome))).toEqual(
+      Array.from({ length: 30 }, () => ['agrees', 'agrees']),
+    );
+  });
+
+  test('what waits for a call is called, and what does not come of it is told', () => {
+    expect(those('call-').map(({ tag, items: [item] }) => [tag, item?.outcome, item?.detail])).toEqual([
+      ['call-a', 'agrees', undefined],
+      ['call-b', 'code-only', 'calling begin() does not register it'],
+      ['call-c', 'code-only', 'calling fail() does not register it'],
+    ]);
+    expect(live.modules.flatMap((one) => one.error ?? [])).toEqual(['fail(): Error: closed']);
+  });
+});
+
 test('differences, modules that fail and elements that throw are told; the others are still asked', async () => {
   const cwd = folder({
     // The list is worked out from something that only a running page knows.
     'el/late.js':
       "class Late extends HTMLElement { static observedAttributes = ['deck', `n${document.all.length > 0 ? 1 : 2}`] } customElements.define('pier-late', Late);",
-    'el/closed.js':
-      "customElements.define('pier-closed', class extends HTMLElement { connectedCallback() { this.attachShadow({ mode: 'closed' }).innerHTML = '<slot name=\"in\"></slot>'; } });",
     'el/throws.js':
       "customElements.define('pier-throws', class extends HTMLElement { constructor() { super(); throw new Error('no pier'); } });",
     'el/own-words.js':
@@ -46,49 +158,6 @@ test('differences, modules that fail and elements that throw are told; the other
   expect(ran.stdout).toMatch(/pier-own +element +throws: never/);
   expect(ran.stdout).toMatch(/stops\.js: does not load: Error: out of water/);
   expect(ran.stdout).toMatch(/broken\.js: does not load: SyntaxError/);
-  const closed = json<Live>(await suvet(['survey', 'el/closed.js', '--live', '--json'], cwd));
-  expect(closed.components.flatMap((one) => one.items).every((one) => one.outcome === 'agrees')).toBe(true);
-});
-
-test('what elements start with and how they read texts is asked in the page', async () => {
-  const cwd = folder({
-    'el/sign.js': `
-      class Sign extends HTMLElement {
-        static observedAttributes = ['open', 'rows', 'deck', 'list'];
-        /** @type {boolean} */
-        open = false;
-        /** @type {number} */
-        rows = 3;
-        deck = 'upper';
-        /** @type {string[]} */
-        list = [];
-        constructor() { super(); Reflect.set(this, 'de' + 'ck', 'lower'); }
-        attributeChangedCallback(name, before, text) {
-          if (name === 'open') this.open = text !== null;
-          if (name === 'rows') this.rows = Number(text);
-          if (name === 'deck') this.deck = text;
-          if (name === 'list') this.list = JSON.parse(text);
-          if (text === 'false' && name === 'open') Reflect.set(this, name, false);
-          if (name === 'rows' && text === 'north') Reflect.set(this, name, null);
-        }
-      }
-      customElements.define('pier-sign', Sign);`,
-    'el/fine.js':
-      "class Fine extends HTMLElement { static observedAttributes = ['rows']; rows = 3; attributeChangedCallback(name, before, text) { if (name === 'rows') this.rows = Number(text); } } customElements.define('pier-fine', Fine);",
-  });
-  const live = json<Live>(await suvet(['survey', 'el', '--live', '--json', '--no-cache'], cwd));
-  const told = live.components.flatMap(({ tag, items }) =>
-    items.flatMap((one) =>
-      one.kind === 'property' ? [`${tag} ${one.name} ${one.detail ?? one.outcome}`] : [],
-    ),
-  );
-  expect(told.sort()).toEqual([
-    'pier-fine rows agrees',
-    'pier-sign deck it starts with "lower"',
-    'pier-sign list agrees',
-    'pier-sign open its attribute reads the text "false" as false',
-    'pier-sign rows agrees',
-  ]);
 });
 
 test('a package that holds another build of an element that it also imports is asked by itself', async () => {
@@ -162,43 +231,6 @@ test('elements that other packages register on the way are not told; accessors t
   ]);
 });
 
-test('what is passed on to an element of the platform is what browsers have there', async () => {
-  const passing = (tag: string) => `(() => {
-    const like = document.createElement('${tag}'), names = Object.getOwnPropertyNames(Object.getPrototypeOf(like));
-    class Pier extends HTMLElement {
-      static get observedAttributes() { this.give(); return []; }
-      attributeChangedCallback() {}
-      static give() { for (const name of names) {
-        if (typeof like[name] === 'function') this.prototype[name] = function () {};
-        else Object.defineProperty(this.prototype, name, { get() { return like[name]; } });
-      } }
-    }
-    customElements.define('pier-${tag}', Pier);
-  })();`;
-  const tags = ['input', 'textarea', 'button', 'dialog', 'details', 'progress', 'a', 'img', 'select'];
-  const cwd = folder(Object.fromEntries(tags.map((tag) => [`el/${tag}.js`, passing(tag)])));
-  const { components } = json<Live>(await suvet(['survey', 'el', '--live', '--json'], cwd));
-  for (const { tag, items } of components) {
-    const missing = items.flatMap((one) => (one.outcome === 'code-only' ? [one.name] : []));
-    // Only devices that can take a picture have it.
-    const expected = tag === 'pier-input' ? ['capture'] : [];
-    expect([tag, items.length > 1, missing]).toEqual([tag, true, expected]);
-  }
-});
-
-test('however many elements there are, each is asked', async () => {
-  const many = Array.from({ length: 30 }, (_, index) => [
-    `el/berth-${index}.js`,
-    `customElements.define('pier-b${index}', class extends HTMLElement { static observedAttributes = ['deck']; });`,
-  ]);
-  const ran = await suvet(['survey', 'el', '--live', '--json'], folder(Object.fromEntries(many)));
-  const { components, modules } = json<Live>(ran);
-  expect(modules).toHaveLength(30);
-  expect(components.map((one) => one.items.map((item) => item.outcome))).toEqual(
-    many.map(() => ['agrees', 'agrees']),
-  );
-});
-
 test('modules that keep the page from answering are named; the others are still asked', async () => {
   const cwd = folder({
     ...Object.fromEntries(
@@ -225,25 +257,6 @@ test('modules that keep the page from answering are named; the others are still 
     'pier-a2 null',
     'pier-a3 null',
     'pier-stuck the page did not answer within 1.5 s',
-  ]);
-});
-
-test('what waits for a call is called, and what does not come of it is told', async () => {
-  const register = (tag: string) => `customElements.define('${tag}', class extends HTMLElement {});`;
-  const cwd = folder({
-    'el/a.js': `export function start() { ${register('pier-a')} }`,
-    'el/b.js': `export function begin() { if (globalThis.never) ${register('pier-b')} }`,
-    'el/c.js': `export function fail() { throw new Error('closed'); ${register('pier-c')} }`,
-  });
-  const ran = await suvet(['survey', 'el', '--live', '--json'], cwd);
-  const { modules, components } = json<Live>(ran);
-  expect(components.map(({ tag, items: [item] }) => [tag, item?.outcome, item?.detail])).toEqual([
-    ['pier-a', 'agrees', undefined],
-    ['pier-b', 'code-only', 'calling begin() does not register it'],
-    ['pier-c', 'code-only', 'calling fail() does not register it'],
-  ]);
-  expect(modules.filter((one) => one.error !== null).map((one) => one.error)).toEqual([
-    'fail(): Error: closed',
   ]);
 });
 

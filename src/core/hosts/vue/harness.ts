@@ -13,6 +13,8 @@ interface TemplateCompiler {
     isProduction: boolean;
     ssr: boolean;
     ssrCssVars: string[];
+    /** Of version 2.7, which otherwise lays the code out for readers, where another package for that is installed. */
+    prettify: boolean;
     compilerOptions: { isCustomElement(tag: string): boolean };
   }): { code: string; errors: (string | Error)[] };
 }
@@ -47,6 +49,7 @@ function compile([compiler]: readonly unknown[], text: string, options: CompileO
     isProduction: options.production,
     ssr: options.server,
     ssrCssVars: [],
+    prettify: false,
     compilerOptions: { isCustomElement: (tag) => tag.includes('-') },
   });
   const [first] = errors;
