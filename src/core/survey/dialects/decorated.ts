@@ -20,10 +20,9 @@ import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { Folded, FoldedObject } from '../folding/folded.js';
 import { asString, isFoldedObject } from '../folding/folded.js';
-import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { boundTo, isFunction, originalName, returned, unwrap } from '../folding/functions.js';
+import type { Callable, Scope } from '../folding/functions.js';
+import { originalName, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
-import { calledWith, withLocals } from '../folding/scopes.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
@@ -33,6 +32,7 @@ import { isDocumentedAccessor, memberType } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';
 import { ownMembers, prefixed } from './own-decorators.js';
+import { wrappedDecorator } from './wrapped-decorators.js';
 
 export const decorated: Dialect = {
   name: 'decorated',
@@ -226,55 +226,6 @@ function makesProperty(called: Ast.CallExpression, options: Folded | undefined, 
 }
 
 const MAKES_PROPERTY = /\.createProperty\(/;
-
-/**
- * A project's own decorator that does nothing but call another: `const flag = () => property({ type: Boolean })`, or
- * `const flag = (options) => (proto, name) => property({ ...options, attribute: kebab(name) })(proto, name)`.
- */
-function wrappedDecorator(
-  node: Ast.CallExpression,
-  member: string,
-  scope: Scope,
-): { node: Ast.Node; scope: Scope } | null {
-  const called = callableOf(node.callee, scope);
-  if (!called) return null;
-  const bindings = calledWith(called, node.arguments, scope);
-  const outer: Scope = { ...called.scope, bindings };
-  const result = onlyReturned(called.node);
-  if (result?.type === 'CallExpression') return { node: result, scope: outer };
-  const decorator = returned(called.node);
-  const inner = decorator ? unwrap(decorator) : null;
-  if (!inner || !isFunction(inner)) return null;
-  const [, nameParameter] = inner.params;
-  if (nameParameter?.type !== 'Identifier') return null;
-  const factory = appliedIn(inner, nameParameter.name);
-  if (!factory) return null;
-  bindings.set(nameParameter.name, boundTo(member, outer));
-  return { node: factory, scope: withLocals(outer, [called.node, inner]) };
-}
-
-/** The decorator that a function applies to the member in its turn, which it knows by this name: `other(...)(proto, name)`. */
-function appliedIn(node: FunctionNode, name: string): Ast.CallExpression | null {
-  const last = returned(node);
-  const statements = node.body?.type === 'BlockStatement' ? node.body.body : [];
-  const expressions = statements.flatMap((one) =>
-    one.type === 'ExpressionStatement' ? [one.expression] : [],
-  );
-  for (const given of [...(last ? [last] : []), ...expressions]) {
-    const applied = given.type === 'SequenceExpression' ? given.expressions.at(-1) : given;
-    const factory = applied?.type === 'CallExpression' ? unwrap(applied.callee) : null;
-    if (applied?.type !== 'CallExpression' || factory?.type !== 'CallExpression') continue;
-    if (applied.arguments.some((one) => one.type === 'Identifier' && one.name === name)) return factory;
-  }
-  return null;
-}
-
-/** What a function returns that does nothing else. */
-function onlyReturned({ body }: FunctionNode): Ast.Node | null | undefined {
-  if (body?.type !== 'BlockStatement') return body;
-  const [only] = body.body;
-  return body.body.length === 1 && only?.type === 'ReturnStatement' ? only.argument : null;
-}
 
 /** A member that holds what is slotted: `@slot({ default: true }) items`, `@slot() header`. */
 function slotted(

@@ -5,11 +5,12 @@ import { Bindings } from './bindings.js';
 import type { Running } from './changing.js';
 import { keep, runExpression } from './changing.js';
 import { entriesOf } from './collections.js';
-import type { Folded, FoldedObject } from './folded.js';
+import type { Folded } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
 import type { Bound, Callable, Holder, Scope } from './functions.js';
 import { boundTo, holderOf } from './functions.js';
 import { keptLater } from './kept.js';
+import { changedIn, makeUncertain } from './uncertain.js';
 
 /** Folds an expression; `spend` takes a step, and says whether there was one left to take. */
 export interface Folder {
@@ -57,10 +58,41 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
  * are filled, objects that get members. Null where these do not lead there, or nobody knows what they do.
  */
 export function scopeAt(place: Ast.Node, { node, scope }: Callable, folder: Folder): Scope | null {
-  if (node.body?.type !== 'BlockStatement') return null;
+  if (!node.body) return null;
   const run = startIn(scope, 0, folder);
-  const before = node.body.body.filter((one) => one.end <= place.start);
-  return runAll(before, run) === null && run.early.length === 0 ? run.scope : null;
+  return leadsTo(place, node.body, run) && run.early.length === 0 ? run.scope : null;
+}
+
+/** Runs what stands in front of a place in a statement or an expression; false where that does not lead there. */
+function leadsTo(place: Ast.Node, node: Ast.Node, run: Run): boolean {
+  const isIn = (one: Ast.Node | null) => one !== null && one.start <= place.start && place.end <= one.end;
+  switch (node.type) {
+    case 'BlockStatement': {
+      const before = node.body.filter((one) => one.end <= place.start);
+      const around = node.body.find(isIn);
+      return runAll(before, run) === null && (!around || leadsTo(place, around, run));
+    }
+    case 'ReturnStatement':
+      return !node.argument || leadsTo(place, node.argument, run);
+    case 'ExpressionStatement':
+      return leadsTo(place, node.expression, run);
+    case 'SequenceExpression':
+      for (const one of node.expressions) {
+        if (isIn(one)) return leadsTo(place, one, run);
+        runEffects(one, run);
+      }
+      return true;
+    case 'LogicalExpression':
+      if (isIn(node.right)) runEffects(node.left, run);
+      return leadsTo(place, isIn(node.right) ? node.right : node.left, run);
+    case 'IfStatement':
+    case 'ConditionalExpression': {
+      const branch = [node.consequent, node.alternate].find(isIn);
+      return !branch || leadsTo(place, branch, run);
+    }
+    default:
+      return true;
+  }
 }
 
 /** `this` and `super` of an arrow function or a getter are those of the class it stands in. */
@@ -90,16 +122,11 @@ function runPerhaps(statements: readonly Ast.Node[], run: Run): Outcome {
   return { leaves: 'perhaps' };
 }
 
-/** What a way changes of what was known before it. */
-function changedIn(bindings: Bindings<Bound>, run: Run): [string, Bound][] {
-  return [...bindings.own()].filter(([name]) => run.scope.bindings.has(name) || name.includes('.'));
-}
-
 function runOne(node: Ast.Node, run: Run): Outcome {
   const value = (next: Ast.Node) => run.folder.fold(next, run.scope, run.depth + 1);
   switch (node.type) {
     case 'ReturnStatement':
-      return { returns: node.argument ? value(node.argument) : undefined };
+      return { returns: node.argument ? resultOf(node.argument, run) : undefined };
     case 'VariableDeclaration':
       for (const one of node.declarations) declare(one, run, value);
       return null;
@@ -120,7 +147,7 @@ function runOne(node: Ast.Node, run: Run): Outcome {
     case 'ForStatement':
       return runCounted(node, run, value);
     case 'ExpressionStatement':
-      runExpression(node.expression, run, value);
+      runEffects(node.expression, run);
       return null;
     case 'SwitchStatement':
       return runSwitch(node, run, value);
@@ -137,6 +164,57 @@ function runOne(node: Ast.Node, run: Run): Outcome {
     default:
       return LOST;
   }
+}
+
+/** What an expression comes to, once the parts in front have done what they do: `(list.push(name), list)`. */
+function resultOf(node: Ast.Node, run: Run): Folded {
+  const value = (next: Ast.Node) => run.folder.fold(next, run.scope, run.depth + 1);
+  const last = node.type === 'SequenceExpression' ? node.expressions.at(-1) : undefined;
+  if (node.type !== 'SequenceExpression' || !last) return value(node);
+  for (const one of node.expressions.slice(0, -1)) runEffects(one, run);
+  const result = value(last);
+  return result === UNKNOWN ? value(node) : result;
+}
+
+/** Does what an expression does that nobody asks for its value: `test && (list.push(name), name = other)`. */
+function runEffects(node: Ast.Node, run: Run, deep = 0): void {
+  const value = (next: Ast.Node) => run.folder.fold(next, run.scope, run.depth + 1);
+  if (deep > DEEPEST_EFFECT) return;
+  switch (node.type) {
+    case 'SequenceExpression':
+      for (const one of node.expressions) runEffects(one, run, deep + 1);
+      return;
+    case 'LogicalExpression': {
+      runEffects(node.left, run, deep + 1);
+      const left = value(node.left);
+      if (left === UNKNOWN) runUncertain(node.right, run, deep);
+      else if (goesOn(node.operator, left)) runEffects(node.right, run, deep + 1);
+      return;
+    }
+    case 'ConditionalExpression': {
+      const test = value(node.test);
+      if (test === UNKNOWN) for (const one of [node.consequent, node.alternate]) runUncertain(one, run, deep);
+      else runEffects(isObjectLike(test) || test ? node.consequent : node.alternate, run, deep + 1);
+      return;
+    }
+    default:
+      runExpression(node, run, value);
+  }
+}
+
+const DEEPEST_EFFECT = 100;
+
+/** Does an expression go on to its right side? */
+function goesOn(operator: Ast.LogicalExpression['operator'], left: Folded): boolean {
+  if (operator === '??') return left === null || left === undefined;
+  return (isObjectLike(left) || Boolean(left)) === (operator === '&&');
+}
+
+/** The same where nobody knows whether it comes to that: what it changes is uncertain from then on. */
+function runUncertain(node: Ast.Node, run: Run, deep: number): void {
+  const bindings = new Bindings(run.scope.bindings);
+  runEffects(node, { ...run, scope: { ...run.scope, bindings } }, deep + 1);
+  for (const [name, bound] of changedIn(bindings, run)) makeUncertain(name, bound, run);
 }
 
 /**
@@ -166,26 +244,6 @@ function unknownBranch(node: Ast.IfStatement, run: Run): Outcome {
   if (isOver) return { returns: [...new Set<Folded>([...lists.flat(), UNKNOWN])] };
   run.early.push(...lists);
   return null;
-}
-
-/** A name that one way changes. */
-function makeUncertain(name: string, changed: Bound, run: Run): void {
-  const known = run.scope.bindings.get(name);
-  const either =
-    known && 'value' in known && 'value' in changed ? eitherOf(known.value, changed.value) : UNKNOWN;
-  run.scope.bindings.set(name, boundTo(either, run.scope));
-}
-
-/** Either of two values: a list may hold the items of both, an object has both's members; anything else may be anything. */
-function eitherOf(one: Folded, other: Folded): Folded {
-  if (one === other) return one;
-  if (Array.isArray(one) && Array.isArray(other)) return [...new Set<Folded>([...one, ...other, UNKNOWN])];
-  if (!isFoldedObject(one) || !isFoldedObject(other)) return UNKNOWN;
-  const names = new Set([...one.object.keys(), ...other.object.keys()]);
-  const heldIn = ({ object }: FoldedObject, name: string) => (object.has(name) ? object.get(name) : UNKNOWN);
-  return {
-    object: new Map([...names].map((name) => [name, eitherOf(heldIn(one, name), heldIn(other, name))])),
-  };
 }
 
 function declare(one: Ast.VariableDeclarator, run: Run, value: (node: Ast.Node) => Folded): void {
@@ -240,7 +298,7 @@ function runLoop(
 function runCounted(node: Ast.ForStatement, run: Run, value: (node: Ast.Node) => Folded): Outcome {
   const { init, test, update, body } = node;
   if (init?.type === 'VariableDeclaration') for (const one of init.declarations) declare(one, run, value);
-  else if (init) runExpression(init, run, value);
+  else if (init) runEffects(init, run);
   for (let count = 0; count < LONGEST_LOOP && run.folder.spend(); count += 1) {
     const goesOn = test ? value(test) : true;
     if (goesOn === UNKNOWN) return LOST;
@@ -248,7 +306,7 @@ function runCounted(node: Ast.ForStatement, run: Run, value: (node: Ast.Node) =>
     const outcome = runOne(body, run);
     if (outcome && 'returns' in outcome) return outcome;
     if (outcome?.leaves === 'loop') return null;
-    if (update) runExpression(update, run, value);
+    if (update) runEffects(update, run);
   }
   return LOST;
 }
