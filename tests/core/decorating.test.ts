@@ -149,3 +149,47 @@ describe('a decorator of another package', () => {
     expect(told(source)).toEqual(WANTED);
   });
 });
+
+describe('a decorator that works out what another one is given', () => {
+  const attributesOf = (members: string, helpers: string) => {
+    const source = `${helpers} class Pier extends HTMLElement { ${members} } customElements.define('pier-a', Pier);`;
+    const [pier] = surveyed({ 'a.ts': `import { property } from 'far';\n${source}` }).contract.components;
+    return pier?.properties.map((one) => [one.name, one.attribute?.name, one.attribute?.reads]);
+  };
+
+  test.each([
+    [
+      'step by step',
+      'const own = (given) => (proto, name) => { const options = { type: Boolean, ...given }; if (given.plain) { options.attribute = name; } else options.attribute = `at-${name}`; return property(options)(proto, name); };',
+    ],
+    [
+      'as minifiers write it',
+      'function own(e){return(t,n)=>{const o={type:Boolean,...e};return o&&(o.attribute=n,!e.plain&&(o.attribute="at-"+n),property(o)(t,n))}}',
+    ],
+    [
+      'in a choice of two',
+      'function own(e){return(t,n)=>{const o={type:Boolean};e.plain?o.attribute=n:(o.attribute="at-"+n);property(o)(t,n)}}',
+    ],
+  ])('%s', (_, helpers) => {
+    expect(attributesOf('@own({ plain: true }) open; @own({ plain: false }) lit;', helpers)).toEqual([
+      ['open', 'open', 'boolean'],
+      ['lit', 'at-lit', 'boolean'],
+    ]);
+  });
+
+  test('in a function that it hands the member to', () => {
+    const helpers = `const words = () => (proto, name) => { const made = { get() { return 1; }, set(value) {} };
+      return name !== undefined ? legacy(made, proto, name) : standard(made, proto); };
+      const legacy = (made, proto, name) => { const own = Object.defineProperty(proto, name, made); return property({ type: Object, attribute: 'pier-words' })(own, name); };
+      const standard = (made) => ({ kind: 'method', made });`;
+    expect(attributesOf('@words() labels;', helpers)).toEqual([['labels', 'pier-words', 'json']]);
+  });
+
+  test('of what nobody can tell, nothing is told', () => {
+    const helpers =
+      'function own(e){return(t,n)=>{const o={attribute:"deck"};location.hash&&(o.attribute="pier");property(o)(t,n)}}';
+    expect(attributesOf('@own({}) deck;', helpers)?.map(([name]) => name)).toEqual(['deck']);
+    const [[, attribute] = []] = attributesOf('@own({}) deck;', helpers) ?? [];
+    expect(attribute).not.toBe('pier');
+  });
+});

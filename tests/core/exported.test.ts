@@ -208,6 +208,18 @@ test('lists of slots and of what may be called stand beside the table', () => {
   expect(minified).toHaveLength(1);
 });
 
+test('the element goes by a name of its own in a view, and in what that calls', () => {
+  const use = `function Pier(anchor, props) {
+      const instance = props.$$host, other = props.near;
+      const tell = (name, detail) => { tick().then(() => { instance?.dispatchEvent(new CustomEvent(name, { detail })); }); };
+      const whisper = (name) => { other.dispatchEvent(new CustomEvent(name)); };
+      function moor() { tell('moored', { berth: 3 }); whisper('hidden'); }
+      return { moor };
+    }
+    customElements.define('pier-a', make(Pier, { deck: {} }, ['default'], ['moor'], { mode: 'open' }));`;
+  for (const [found] of everywhere(LISTED, 'make', use)) expect(found).toMatch(/ \| moored \| "" \| moor$/);
+});
+
 test.each([
   [
     'a property under a name with a hyphen',

@@ -172,3 +172,22 @@ test('declarations export all that they declare, unless they have a list of what
   expect(schemaOf('Deck')).toEqual({ car: { const: true } });
   expect(schemaOf('Pier')).toEqual({ deck: { const: 1 } });
 });
+
+test('a type of very many parts is followed less far', () => {
+  const levels = Array.from({ length: 12 }, (_, index) => {
+    const next = index < 11 ? `L${index + 1}` : 'string';
+    return `export interface L${index} { ${['a', 'b', 'c', 'd'].map((name) => `${name}: ${next};`).join(' ')} }`;
+  });
+  const graph = graphOf({ 'a.ts': levels.join('\n') });
+  const module = graph.load('a.ts');
+  const { text, schema } = module ? typeOfText('L0', module, graph) : { text: '', schema: null };
+  expect(text).toBe('L0');
+  // Each member as far as the others.
+  const depthOf = (one: unknown): number => {
+    const parts = Object.values((one as { properties?: object }).properties ?? {}).map(depthOf);
+    expect(new Set(parts).size).toBeLessThan(2);
+    return 1 + (parts[0] ?? 0);
+  };
+  expect(depthOf(schema)).toBeGreaterThan(3);
+  expect(JSON.stringify(schema).length).toBeLessThan(200_000);
+});

@@ -163,8 +163,11 @@ function eventsOfHelper(call: Ast.CallExpression, from: HelperContext, depth: nu
     return [];
   const bindings = calledWith(helper, node.arguments, from.scope);
   const hostName = given >= 0 ? parameterName(helper.node, given) : null;
+  // A function inside of another one knows the element by the names that has for it.
   const host = (receiver: Ast.Node) =>
-    isNamed ? isThis(receiver) : receiver.type === 'Identifier' && receiver.name === hostName;
+    isNamed
+      ? isThis(receiver) || (local !== null && from.host(receiver))
+      : receiver.type === 'Identifier' && receiver.name === hostName;
   const { module } = helper.scope;
   const scopeOfHelper = { ...helper.scope, bindings };
   const whole = local ? { whole: true as const } : {};

@@ -29,15 +29,27 @@ interface Context {
   source: string;
   parameters: ReadonlyMap<string, JsonSchema | null>;
   open: ReadonlySet<string>;
+  extent: Extent;
 }
+
+/** How far one type is followed. */
+interface Extent {
+  /** So far types lead from one to the next. */
+  deepest: number;
+  /** So many parts it may still have. */
+  left: number;
+}
+
+/** The more parts a type has, the less far it is followed: what nobody can read helps nobody. */
+const DEPTHS = [12, 6, 4, 3, 2, 1, 0];
+const MOST_PARTS = 4_000;
 
 /** Reads a type that is written as text. */
 export type TypeReader = (text: string) => TypeInfo;
 
 /** The type an annotation names. */
 export function typeOf(node: Ast.TSType, module: Module, graph: ModuleGraph): TypeInfo {
-  const context = { graph, module, source: module.source, parameters: new Map(), open: new Set<string>() };
-  const schema = schemaOf(node, context);
+  const schema = schemaWithin(node, module.source, module, graph);
   // A type that is worked out from another is told by its values: what it is made of has a name in its module only.
   const text = (isWorkedOut(node) && valuesText(schema)) || textOf(node, module.source);
   return { text, schema };
@@ -48,11 +60,23 @@ export function typeOfText(text: string, module: Module, graph: ModuleGraph): Ty
   const plain = plainType(text);
   const parsed = parseType(plain);
   if (!parsed) return { text: plain, schema: null };
-  const context = { graph, module, source: parsed.source, parameters: new Map(), open: new Set<string>() };
-  return {
-    text: textOf(parsed.node as Ast.TSType, parsed.source),
-    schema: schemaOf(parsed.node as Ast.TSType, context),
-  };
+  const node = parsed.node as Ast.TSType;
+  return { text: textOf(node, parsed.source), schema: schemaWithin(node, parsed.source, module, graph) };
+}
+
+/** The schema of a type, as deep as it has no more parts than that. */
+function schemaWithin(
+  node: Ast.TSType,
+  source: string,
+  module: Module,
+  graph: ModuleGraph,
+): JsonSchema | null {
+  for (const deepest of DEPTHS) {
+    const extent = { deepest, left: MOST_PARTS };
+    const schema = schemaOf(node, { graph, module, source, parameters: new Map(), open: new Set(), extent });
+    if (extent.left >= 0) return schema;
+  }
+  return {};
 }
 
 /** The type that one of the keywords string, number, boolean names. */
@@ -61,6 +85,8 @@ export function keyword(name: 'string' | 'number' | 'boolean'): TypeInfo {
 }
 
 function schemaOf(node: Ast.TSType, context: Context): JsonSchema | null {
+  context.extent.left -= 1;
+  if (context.extent.left < 0) return {};
   switch (node.type) {
     case 'TSStringKeyword':
       return { type: 'string' };
@@ -223,14 +249,18 @@ function referenceSchema(node: Ast.TSTypeReference, context: Context): JsonSchem
 }
 
 /** Where a declaration is read; null where that is being done already, or leads too far. */
-function within(module: Module, name: string, { graph, open }: Context): Context | null {
+function within(module: Module, name: string, { graph, open, extent }: Context): Context | null {
   const key = `${module.path}#${name}`;
-  if (open.has(key) || open.size > DEEPEST) return null;
-  return { graph, module, source: module.source, parameters: new Map(), open: new Set([...open, key]) };
+  if (open.has(key) || open.size > extent.deepest) return null;
+  return {
+    graph,
+    module,
+    source: module.source,
+    parameters: new Map(),
+    open: new Set([...open, key]),
+    extent,
+  };
 }
-
-/** So far types lead from one to the next. */
-const DEEPEST = 12;
 
 function declaredSchema(name: string, args: Ast.TSType[], context: Context): JsonSchema | null {
   const found = context.graph.find(name, context.module);
