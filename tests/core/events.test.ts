@@ -156,6 +156,12 @@ rows('helpers', [
     'function send(node, type) { node.dispatchEvent(new Event(type, { bubbles: true })) }',
   ],
   [
+    'static methods of a class that does it for others',
+    'show() { Tides.shown(this); Tides.turned(this, false) }',
+    ['shown CustomEvent { open: boolean } bc element', 'turned CustomEvent { open: boolean } c element'],
+    'class Tides { static send(name, pier, bubbles = true) { pier.dispatchEvent(new CustomEvent(name, { detail: { open: true }, bubbles, composed: true })) } static shown(one) { this.send("shown", one) } static turned(one, bubbles) { this.send("turned", one, bubbles) } }',
+  ],
+  [
     'a helper out of reach',
     "go() { fireEvent(this, 'pick', { n: 1 }) }",
     ['pick CustomEvent { n: number } bc element'],
@@ -502,6 +508,55 @@ test('fields that declarations call emitters, whatever makes them, and details o
     'pick CustomEvent { berth: number } bcx element declared',
   ]);
   expect(pier?.events[0]?.description).toBe('Closed.');
+});
+
+describe('emitters that compilers make of a name, without a number', () => {
+  const pier = (from: string) =>
+    `import { p as proxy, c as createEvent, m as createMark } from '${from}';
+     const Pier = proxy(class Pier extends HTMLElement { constructor() { super(); this.sail = createEvent(this, 'pier-sail'); this.mark = createMark(this, 'pier-mark'); } }, [1, 'pier-a', { rows: [2] }]);
+     customElements.define('pier-a', Pier);`;
+  const made = (source: string, others: Record<string, string> = {}) =>
+    surveyed({ 'a.js': source, ...others }).contract.components[0]?.events.map(told);
+
+  test.each([
+    ['all of them on', 'bubbles: true, composed: true, cancelable: true', 'bcx'],
+    ['one of them off', 'bubbles: true, composed: false, cancelable: true', 'bx'],
+    ['what nobody gives', 'bubbles: !!(flags & 4), composed: !!(flags & 2), cancelable: true', 'x'],
+  ])('flags as the runtime writes them: %s', (_, flags, expected) => {
+    const runtime = `const make = (ref, name, flags) => { const element = of(ref); return { emit: (detail) => send(element, name, { ${flags}, detail }) }; };
+      const mark = (ref, name) => ({ name }); const proxy = (made) => made;
+      export { proxy as p, make as c, mark as m };`;
+    expect(made(pier('./runtime.js'), { 'runtime.js': runtime })).toEqual([
+      `pier-sail CustomEvent unknown ${expected} element declared`,
+    ]);
+  });
+
+  test('of a runtime that is not there, by its name', () => {
+    const source = pier('nowhere')
+      .replace('c as createEvent', 'createEvent')
+      .replace('m as createMark', 'createMark');
+    expect(made(source)).toEqual(['pier-sail CustomEvent unknown bcx element declared']);
+  });
+});
+
+test('events of keyboards, pointers and validation are as browsers send them, and nobody has to send them', () => {
+  const source = `/**
+     * @fires keydown - A key.
+     * @fires pointercancel - Lost.
+     * @fires invalid - Not valid.
+     * @fires moor - Never.
+     */
+    class Pier extends HTMLElement { static formAssociated = true; } customElements.define('pier-a', Pier);`;
+  const { events: found, notes } = componentIn(source);
+  expect(found.map(told)).toEqual([
+    'keydown CustomEvent unknown bcx element only declared',
+    'pointercancel CustomEvent unknown bc element only declared',
+    'invalid CustomEvent unknown x element only declared',
+    'moor CustomEvent unknown - element only declared',
+  ]);
+  const noted = (list: typeof notes) => list.map((one) => one.message.split(':')[0]);
+  expect(noted(notes)).toEqual(['moor']);
+  expect(noted(componentIn(source.replace('formAssociated', 'other')).notes)).toEqual(['invalid', 'moor']);
 });
 
 test('an emitter in source form tells its detail by a type argument', () => {

@@ -185,10 +185,11 @@ function joinEvents(
   for (const event of [...events.values()]) if (isInnerEvent(event, events, tag)) events.delete(event.name);
   for (const { found } of evidence)
     for (const name of found.flatMap((one) => one.innerEvents ?? [])) events.delete(name);
+  const isControl = evidence.some(({ found }) => found.some((one) => one.formAssociated));
   for (const event of events.values()) {
     if (event.declared === event.dispatched) continue;
     // What another package's class sends is that one's to declare; what browsers send out of any element, nobody's to send.
-    if (event.declared ? comesOut(event.name) : ofOthers.has(event.name)) continue;
+    if (event.declared ? comesOut(event.name, isControl) : ofOthers.has(event.name)) continue;
     notes.push(noteOfEvent(event));
   }
   return [...events.values()];

@@ -21,14 +21,17 @@ import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { isFoldedObject } from '../folding/folded.js';
-import { constructorOf } from '../folding/functions.js';
+import type { Callable } from '../folding/functions.js';
+import { constructorOf, originalName, returned } from '../folding/functions.js';
+import { calledWith } from '../folding/scopes.js';
 import type { Module } from '../modules/modules.js';
 import { callsGiven } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
-import { isNothing } from '../syntax/tree.js';
+import { entryOf, isNothing } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword, NO_TYPE } from '../types/types.js';
+import { EVERY_FLAG, MAKER } from './event-fields.js';
 
 /** What the number beside a member says, bit by bit. */
 const BITS = { string: 1, number: 2, boolean: 4, any: 8, unknown: 16, state: 32, method: 64, reflects: 512 };
@@ -48,7 +51,7 @@ export const compiled: Dialect = {
   name: 'compiled',
   read(context) {
     const table = context.layer.members ?? tableBeside(context);
-    const events = emittersOf(context);
+    const events = emittersOf(context, table !== null);
     if (!table) return { events };
     const members = fold(table.node, table.scope);
     const runtime = runtimeFor(table.flags, runtimeOf(context));
@@ -257,26 +260,56 @@ function readMember(
   };
 }
 
-/** `this.name = makeEvent(this, "event", 7)` */
-function emittersOf(context: LayerContext): ContractEvent[] {
+/** `this.name = makeEvent(this, "event", 7)`, or without the number where all events of a package are alike. */
+function emittersOf(context: LayerContext, isCompiled: boolean): ContractEvent[] {
   const body = constructorOf(context.layer.node)?.body;
   if (!body) return [];
   const events: ContractEvent[] = [];
   walk(body, (given) => {
     const node = given.type === 'AssignmentExpression' ? given.right : null;
     if (node?.type !== 'CallExpression') return true;
-    const [host, name, flags] = node.arguments;
-    if (host?.type !== 'ThisExpression' || name?.type !== 'Literal' || flags?.type !== 'Literal') return true;
-    if (typeof name.value !== 'string' || typeof flags.value !== 'number') return true;
-    const has = (bit: number) => (Number(flags.value) & bit) !== 0;
-    events.push(
-      offeredEvent(name.value, context.at(node), {
-        bubbles: has(EVENT_BITS.bubbles),
-        composed: has(EVENT_BITS.composed),
-        cancelable: has(EVENT_BITS.cancelable),
-      }),
-    );
+    const [host, name] = node.arguments;
+    if (host?.type !== 'ThisExpression' || name?.type !== 'Literal' || typeof name.value !== 'string')
+      return true;
+    const flags = emitterFlags(node, context, isCompiled);
+    if (flags) events.push(offeredEvent(name.value, context.at(node), flags));
     return true;
   });
   return events;
+}
+
+type Flags = Pick<ContractEvent, 'bubbles' | 'composed' | 'cancelable'>;
+
+/** The flags of the events that a call makes an emitter for; null where it makes none. */
+function emitterFlags(node: Ast.CallExpression, context: LayerContext, isCompiled: boolean): Flags | null {
+  const [, , number, ...others] = node.arguments;
+  if (number?.type === 'Literal' && typeof number.value === 'number') {
+    const bits = number.value;
+    const has = (bit: number) => (bits & bit) !== 0;
+    return {
+      bubbles: has(EVENT_BITS.bubbles),
+      composed: has(EVENT_BITS.composed),
+      cancelable: has(EVENT_BITS.cancelable),
+    };
+  }
+  if (number || others.length > 0) return null;
+  const made = callableOf(node.callee, context.scope);
+  // A runtime that is another package's may not be there to be read; with it all flags are on unless a number says so.
+  if (!made) return isCompiled && MAKER.test(originalName(node, context.scope)) ? EVERY_FLAG : null;
+  const result = returned(made.node);
+  if (result?.type !== 'ObjectExpression' || !entryOf(result, 'emit')) return null;
+  const scope = { ...made.scope, bindings: calledWith(made, node.arguments, context.scope) };
+  const is = (flag: keyof Flags) => entriesNamed(flag, made).some((value) => fold(value, scope) === true);
+  return { bubbles: is('bubbles'), composed: is('composed'), cancelable: is('cancelable') };
+}
+
+/** What a function gives a member of this name in the objects that it writes. */
+function entriesNamed(name: string, { node }: Callable): Ast.Node[] {
+  const found: Ast.Node[] = [];
+  walk(node, (inner) => {
+    if (inner.type === 'Property' && inner.key.type === 'Identifier' && inner.key.name === name)
+      found.push(inner.value);
+    return true;
+  });
+  return found;
 }

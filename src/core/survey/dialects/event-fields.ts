@@ -55,7 +55,8 @@ export const EVERY_FLAG = { bubbles: true, composed: true, cancelable: true };
 /** Types that declarations give to fields which emit: `EventEmitter<Pick>`, `TargetedEvent<this, Pick>`. */
 const EMITTER_TYPE = /^(?:Custom|Targeted)?Event(?:Emitter)?$/;
 
-const MAKER = /^(?:create|make|define)?(?:Custom)?(?:Event|Emitter|EventEmitter)$/i;
+/** What functions are called that make emitters. */
+export const MAKER = /^(?:create|make|define)?(?:Custom)?(?:Event|Emitter|EventEmitter)$/i;
 
 /** The flags that a call which makes an emitter gives its events, all of them on unless it says no; null for any other call. */
 function emitterFlags(

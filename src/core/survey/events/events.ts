@@ -5,7 +5,7 @@ import { methodInChain } from '../classes/methods.js';
 import { isPlatformEvent, NO_DETAIL, offeredEvent } from '../evidence/declared-events.js';
 import type { LayerContext } from '../evidence/evidence.js';
 import { placeIn } from '../evidence/evidence.js';
-import { callableOf } from '../folding/callables.js';
+import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { asString, UNKNOWN } from '../folding/folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
@@ -148,7 +148,12 @@ function eventsOfHelper(call: Ast.CallExpression, from: HelperContext, depth: nu
   const method = node === call ? methodCalled(callee, from) : callableOf(callee, from.scope);
   const given = node.arguments.findIndex((one) => from.host(unwrap(one)) || isBoundHost(one, from));
   const local = method || given >= 0 ? null : localFunction(callee, from);
-  const handed = given >= 0 ? (callableOf(callee, from.scope) ?? methodHeld(callee, from.scope)) : null;
+  const handed =
+    given < 0
+      ? null
+      : (callableOf(callee, from.scope) ??
+        staticMethodOf(callee, from.scope) ??
+        methodHeld(callee, from.scope));
   const helper = method ?? local ?? handed;
   if (!helper?.node.body) {
     const isOwnMethod = callee.type === 'MemberExpression' && from.host(unwrap(callee.object));

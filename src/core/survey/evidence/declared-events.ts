@@ -27,6 +27,31 @@ const PLATFORM_FLAGS: Record<string, Partial<Flags>> = {
   slotchange: { bubbles: true },
 };
 
+const OF_DEVICES = { bubbles: true, composed: true, cancelable: true };
+
+/** The same of keyboards, pointers, the clipboard and validation: as Chromium and Firefox dispatch them. */
+const MORE_FLAGS: Record<string, Partial<Flags>> = {
+  ...Object.fromEntries(
+    [
+      ...['keydown', 'keyup', 'keypress', 'copy', 'cut', 'paste', 'dragstart', 'wheel'],
+      ...[
+        'mousedown',
+        'mouseup',
+        'mousemove',
+        'mouseover',
+        'mouseout',
+        'dblclick',
+        'auxclick',
+        'contextmenu',
+      ],
+      ...['pointerdown', 'pointerup', 'pointermove', 'pointerover', 'pointerout'],
+    ].map((name) => [name, OF_DEVICES]),
+  ),
+  pointercancel: { bubbles: true, composed: true },
+  invalid: { cancelable: true },
+  beforetoggle: { cancelable: true },
+};
+
 /** An event that the component offers by declaration: what is not said of it is as CustomEvent has it. */
 export function offeredEvent(name: string, at: string, said: Partial<ContractEvent> = {}): ContractEvent {
   return {
@@ -46,7 +71,8 @@ export function offeredEvent(name: string, at: string, said: Partial<ContractEve
 
 /** The flags of an event that browsers dispatch themselves; none of any other. */
 export function platformFlags(name: string): Partial<Flags> {
-  return (isPlatformEvent(name) && PLATFORM_FLAGS[name]) || {};
+  for (const flags of [PLATFORM_FLAGS, MORE_FLAGS]) if (Object.hasOwn(flags, name)) return flags[name] ?? {};
+  return {};
 }
 
 /** Is it an event that browsers dispatch on controls themselves? */
@@ -54,9 +80,12 @@ export function isPlatformEvent(name: string): boolean {
   return Object.hasOwn(PLATFORM_FLAGS, name);
 }
 
-/** Does an event that browsers dispatch on something inside reach the element, too? Such as bubble or not: it is the target. */
-export function comesOut(name: string): boolean {
-  return platformFlags(name).composed === true;
+/**
+ * Does an event that browsers dispatch on something inside reach the element, too, whether it bubbles or not: it is the
+ * target? Of one that is a control of forms they say themselves when it is not valid.
+ */
+export function comesOut(name: string, isControl: boolean): boolean {
+  return platformFlags(name).composed === true || (isControl && name === 'invalid');
 }
 
 /** What is to be said of an event that is declared and not sent, or sent and not declared. */
