@@ -515,6 +515,28 @@ test('an attribute that is not observed is shown by a property that follows it',
   ]);
 });
 
+test('how texts are read is told by what is made of each', () => {
+  const component = componentIn(
+    `class A extends HTMLElement { static observedAttributes = ['size']; get size() { return Number(this.getAttribute('size')) } set size(v) {} } customElements.define('pier-a', A);`,
+  );
+  const texts = { north: 'NaN', '': 'NaN', true: 'NaN', false: 'NaN', '3': '3', '[3]': 'NaN' };
+  const told = (reads: typeof texts) => {
+    const accessors = [{ name: 'size', writable: true }];
+    const [compared] = compareLive(
+      [component],
+      [{ ...SEEN, observed: ['size'], accessors, reads: { size: reads } }],
+    );
+    return compared?.items.find((one) => one.kind === 'property')?.detail;
+  };
+  expect(component.properties[0]?.attribute?.reads).toBe('number');
+  expect(told(texts)).toBeUndefined();
+  // Some take what looks like JSON as such, and make numbers of all else.
+  expect(told({ ...texts, '[3]': 'list' })).toBeUndefined();
+  expect(told({ north: 'null', '': 'null', true: 'true', false: 'false', '3': '3', '[3]': 'list' })).toBe(
+    'its attribute is read as JSON',
+  );
+});
+
 test('code and running element are compared item by item', () => {
   const component = componentIn(
     "class A extends HTMLElement { static observedAttributes = ['deck', 'gone']; set deck(v) {} get total() { return 1 } get far() { return 1 } set fare(v) {} crew = 1; hull = 1; get keel() {} set keel(v) {} connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name=\"legend\"></slot>'; } } customElements.define('pier-a', A);",
