@@ -244,6 +244,23 @@ describe('what has to be called', () => {
     expect(pier.registers).toBe(registers);
   });
 
+  test.each([
+    ['a function that registers each of a list', 'registerAll([Pier], { more: true });', 'on-import'],
+    ['one that looks at each', 'lookAt([Pier]);', 'never'],
+    ['nothing, beside another class', 'registerAll([Quay], {});', 'never'],
+  ])('a class that says its tag and is handed to %s', (_, call, registers) => {
+    const pier = componentIn(
+      `const once = (tag, made) => { if (!customElements.get(tag)) customElements.define(tag, made); };
+       const registerAll = (list, more) => { list.forEach((given) => { const made = given instanceof HTMLElement ? given.constructor : given; const { tagName } = made; if (more.more) once(tagName, made); }); };
+       const lookAt = (list) => list.forEach((one) => console.log(one.tagName));
+       class Quay extends HTMLElement {}
+       class Pier extends HTMLElement { static get tagName() { return 'pier-a'; } }
+       ${call}
+       export default Pier;`,
+    );
+    expect([pier.tag, pier.registers]).toEqual(['pier-a', registers]);
+  });
+
   test('nothing in a table of modules that a bundler loads at once', () => {
     const pier = componentIn(
       '!function(t){t[0]()}([function(){ class Pier extends HTMLElement {} customElements.define("pier-a", Pier) }]);',

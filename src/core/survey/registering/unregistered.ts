@@ -4,12 +4,16 @@ import { isElementName } from '../../contract/tags.js';
 import { chainOf } from '../classes/classes.js';
 import { pathOf } from '../declaring/names.js';
 import { mappedTags, TAG_MAP } from '../declaring/tag-maps.js';
+import { callableOf } from '../folding/callables.js';
 import { foldStaticMember } from '../folding/fold.js';
 import type { Scope } from '../folding/functions.js';
 import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
+import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { docOf } from '../types/docs.js';
+import { statementCalls } from './descriptions.js';
 import type { Registered } from './registering.js';
+import { isDefine } from './registering.js';
 import { methodThatRegisters } from './static-methods.js';
 
 /** Static members and doc tags under which a class keeps its tag. */
@@ -40,10 +44,35 @@ export function unregisteredIn(module: Module, graph: ModuleGraph): Registered[]
     const { layers, platform, lost } = chainOf({ node, scope, name: exported.name }, graph);
     if (!platform && !lost) return [];
     const method = methodThatRegisters(tag, layers, scope);
-    const registers = method === null ? 'never' : 'by-call';
+    const registers =
+      method !== null ? 'by-call' : isHandedOver(exported.name, scope) ? 'on-import' : 'never';
     const one: Registered = { tag, node, scope, module, extendsTag: null, registers, place: node };
     return [method === null ? one : { ...one, method }];
   });
+}
+
+/** Do statements of the module hand the class to code that registers: `defineVersioned([Pier], { ... });`? */
+function isHandedOver(name: string, scope: Scope): boolean {
+  const isNamed = (one: Ast.Node | null) => one?.type === 'Identifier' && one.name === name;
+  return statementCalls(scope.module.program).some(
+    ({ arguments: given, callee }) =>
+      given.some((one) => isNamed(one) || (one.type === 'ArrayExpression' && one.elements.some(isNamed))) &&
+      leadsToDefine(callee, scope),
+  );
+}
+
+/** Through so many functions the call that registers is looked for. */
+const MOST_ASKED = 50;
+
+function leadsToDefine(callee: Ast.Node, scope: Scope, asked = new Set<Ast.Node>()): boolean {
+  const called = callableOf(callee, scope);
+  if (!called || asked.has(called.node) || asked.size >= MOST_ASKED) return false;
+  asked.add(called.node);
+  const calls = within('call', called.node, called.scope.module.program);
+  return (
+    calls.some(isDefine) ||
+    calls.some((one) => one.callee.type === 'Identifier' && leadsToDefine(one.callee, called.scope, asked))
+  );
 }
 
 /** The class that a name is declared to be, also where a compiler keeps it under a second one: `A = A_1 = class A {}`. */
