@@ -18,7 +18,7 @@ test('honesty: no prediction about the demo is wrong, in any host', async () => 
   expectHonest(result.cells, HOSTS);
 }, 240_000);
 
-const ALL_HOSTS = [...HOSTS, 'react@17', 'react@18', 'react@19', 'vue@3', 'svelte@5', 'angular@20', 'html'];
+const ALL_HOSTS = [...HOSTS, 'react@18', 'react@19', 'vue@3', 'svelte@5', 'angular@20', 'html'];
 
 test('nor about names and makes of properties that hosts treat in ways of their own', async () => {
   const fixtures = join(PROJECT, 'tests/fixtures/names');
@@ -32,7 +32,6 @@ test('nor about names and makes of properties that hosts treat in ways of their 
     'angular@20',
     'preact@10',
     'react@16',
-    'react@17',
     'react@18',
     'react@19',
     'svelte@5',

@@ -98,14 +98,14 @@ describe('properties and attributes', () => {
   });
 
   describe('a base class of another package', () => {
-    const below = (attribute: boolean) =>
+    const below = (attribute: boolean, registering = '') =>
       componentIn(`import { Base } from 'base'; class X extends Base { helper() {} own() {} } ${define()}`, {
         'lib/base': `export class Base extends HTMLElement {
             static properties = { ready: { type: Boolean, attribute: ${attribute} } };
             plumbing = 1;
             helper() { this.dispatchEvent(new Event('helped')); }
             more() { this.dispatchEvent(new Event('done')); }
-          }`,
+          } ${registering}`,
       });
     const offer = ({ properties, methods, events }: ReturnType<typeof below>) => ({
       properties: properties.map((one) => `${one.name} from ${one.inheritedFrom}`),
@@ -123,6 +123,13 @@ describe('properties and attributes', () => {
         methods: ['helper', 'more', 'own'],
         events: ['done'],
       });
+    });
+
+    test('or where its own package gives it a tag', () => {
+      const registered = offer(below(false, "customElements.define('far-base', Base);"));
+      expect(registered).toEqual(offer(below(true)));
+      const beside = "class Other extends HTMLElement {} customElements.define('far-other', Other);";
+      expect(offer(below(false, beside))).toEqual(offer(below(false)));
     });
   });
 

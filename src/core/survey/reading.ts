@@ -12,9 +12,11 @@ import { classDoc, declaredEvents, eventMapTypes } from './evidence/declared-eve
 import { withDeclarations } from './evidence/declared-members.js';
 import type { EventTypes, LayerContext, LayerEvidence, PropertyEvidence } from './evidence/evidence.js';
 import { contextOf } from './evidence/evidence.js';
+import { classNamed } from './folding/class-named.js';
 import type { MarkupEvidence } from './markup/markup.js';
 import { markupIn } from './markup/markup.js';
 import type { Module, ModuleGraph } from './modules/modules.js';
+import { mayRegister, registrationsIn } from './registering/registrations.js';
 import type { Ast } from './syntax/parse.js';
 import type { Doc } from './types/docs.js';
 
@@ -56,7 +58,8 @@ export function readLayer(layer: Layer, chain: ClassChain, graph: ModuleGraph, t
 
 /**
  * A chain whose classes of other packages count like the material's own where they are elements in their own right: they
- * have attributes. What they offer, the element below offers. Others are the machinery of a way of authoring.
+ * have attributes, or their package gives them a tag. What they offer, the element below offers. Others are the
+ * machinery of a way of authoring.
  */
 export function withElementsAbove(chain: ClassChain, graph: ModuleGraph, tag: string): ClassChain {
   const layers = chain.layers.map((layer) =>
@@ -67,6 +70,7 @@ export function withElementsAbove(chain: ClassChain, graph: ModuleGraph, tag: st
 
 function isElement(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: string): boolean {
   if (layer.own || layer.built || makesProperties(layer.node)) return false;
+  if (registeredClasses(layer.module, graph).has(layer.node)) return true;
   const { found } = readDeclared(layer, () => contextOf(layer, chain, graph, { tag, asked: false }), tag);
   return found.some(
     ({ attributes = [], properties = [] }) =>
@@ -75,6 +79,18 @@ function isElement(layer: Layer, chain: ClassChain, graph: ModuleGraph, tag: str
         (one) => one.origin === 'declared' && !one.internal && !one.state && one.attribute !== false,
       ),
   );
+}
+
+const REGISTERED = new WeakMap<Module, ReadonlySet<Ast.Node>>();
+
+/** The classes that a module registers. */
+function registeredClasses(module: Module, graph: ModuleGraph): ReadonlySet<Ast.Node> {
+  const known = REGISTERED.get(module);
+  if (known) return known;
+  const registered = mayRegister(module.source) ? registrationsIn(module, graph).registered : [];
+  const classes = new Set(registered.flatMap((one) => classNamed(one.node, one.scope)?.node ?? []));
+  REGISTERED.set(module, classes);
+  return classes;
 }
 
 const DECLARED = new WeakMap<Layer['node'], Map<string, Declared>>();
