@@ -64,31 +64,33 @@ export function scopeAt(place: Ast.Node, { node, scope }: Callable, folder: Fold
 }
 
 /** Runs what stands in front of a place in a statement or an expression; false where that does not lead there. */
-function leadsTo(place: Ast.Node, node: Ast.Node, run: Run): boolean {
+function leadsTo(place: Ast.Node, node: Ast.Node, run: Run, deep = 0): boolean {
   const isIn = (one: Ast.Node | null) => one !== null && one.start <= place.start && place.end <= one.end;
+  const further = (one: Ast.Node) => leadsTo(place, one, run, deep + 1);
+  if (deep > DEEPEST) return true;
   switch (node.type) {
     case 'BlockStatement': {
       const before = node.body.filter((one) => one.end <= place.start);
       const around = node.body.find(isIn);
-      return runAll(before, run) === null && (!around || leadsTo(place, around, run));
+      return runAll(before, run) === null && (!around || further(around));
     }
     case 'ReturnStatement':
-      return !node.argument || leadsTo(place, node.argument, run);
+      return !node.argument || further(node.argument);
     case 'ExpressionStatement':
-      return leadsTo(place, node.expression, run);
+      return further(node.expression);
     case 'SequenceExpression':
       for (const one of node.expressions) {
-        if (isIn(one)) return leadsTo(place, one, run);
+        if (isIn(one)) return further(one);
         runEffects(one, run);
       }
       return true;
     case 'LogicalExpression':
       if (isIn(node.right)) runEffects(node.left, run);
-      return leadsTo(place, isIn(node.right) ? node.right : node.left, run);
+      return further(isIn(node.right) ? node.right : node.left);
     case 'IfStatement':
     case 'ConditionalExpression': {
       const branch = [node.consequent, node.alternate].find(isIn);
-      return !branch || leadsTo(place, branch, run);
+      return !branch || further(branch);
     }
     default:
       return true;
@@ -179,7 +181,7 @@ function resultOf(node: Ast.Node, run: Run): Folded {
 /** Does what an expression does that nobody asks for its value: `test && (list.push(name), name = other)`. */
 function runEffects(node: Ast.Node, run: Run, deep = 0): void {
   const value = (next: Ast.Node) => run.folder.fold(next, run.scope, run.depth + 1);
-  if (deep > DEEPEST_EFFECT) return;
+  if (deep > DEEPEST) return;
   switch (node.type) {
     case 'SequenceExpression':
       for (const one of node.expressions) runEffects(one, run, deep + 1);
@@ -202,7 +204,8 @@ function runEffects(node: Ast.Node, run: Run, deep = 0): void {
   }
 }
 
-const DEEPEST_EFFECT = 100;
+/** So many expressions inside of one another are looked into. */
+const DEEPEST = 100;
 
 /** Does an expression go on to its right side? */
 function goesOn(operator: Ast.LogicalExpression['operator'], left: Folded): boolean {
