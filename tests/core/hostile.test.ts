@@ -54,7 +54,7 @@ test.each(wrapping)(
           }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   },
 );

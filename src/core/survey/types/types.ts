@@ -42,7 +42,7 @@ interface Extent {
 
 /** The more parts a type has, the less far it is followed: what nobody can read helps nobody. */
 const DEPTHS = [12, 6, 4, 3, 2, 1, 0];
-const MOST_PARTS = 4_000;
+const MOST_PARTS = 1_000;
 
 /** Reads a type that is written as text. */
 export type TypeReader = (text: string) => TypeInfo;
@@ -71,13 +71,20 @@ function schemaWithin(
   module: Module,
   graph: ModuleGraph,
 ): JsonSchema | null {
-  for (const deepest of DEPTHS) {
+  const depths = DEPTHS_OF.get(module) ?? new Map<string, number>();
+  DEPTHS_OF.set(module, depths);
+  const text = source.slice(node.start, node.end);
+  for (const deepest of DEPTHS.slice(depths.get(text) ?? 0)) {
     const extent = { deepest, left: MOST_PARTS };
     const schema = schemaOf(node, { graph, module, source, parameters: new Map(), open: new Set(), extent });
     if (extent.left >= 0) return schema;
+    depths.set(text, DEPTHS.indexOf(deepest) + 1);
   }
   return {};
 }
+
+/** By the text of a type that has too many parts: the first of the depths that is worth trying. */
+const DEPTHS_OF = new WeakMap<Module, Map<string, number>>();
 
 /** The type that one of the keywords string, number, boolean names. */
 export function keyword(name: 'string' | 'number' | 'boolean'): TypeInfo {
