@@ -247,11 +247,13 @@ describe('what has to be called', () => {
   test.each([
     ['a function that registers each of a list', 'registerAll([Pier], { more: true });', 'on-import'],
     ['one that looks at each', 'lookAt([Pier]);', 'never'],
+    ['one that gives back what registers', 'later(Pier);', 'by-call'],
     ['nothing, beside another class', 'registerAll([Quay], {});', 'never'],
   ])('a class that says its tag and is handed to %s', (_, call, registers) => {
     const pier = componentIn(
-      `const once = (tag, made) => { if (!customElements.get(tag)) customElements.define(tag, made); };
-       const registerAll = (list, more) => { list.forEach((given) => { const made = given instanceof HTMLElement ? given.constructor : given; const { tagName } = made; if (more.more) once(tagName, made); }); };
+      `const defineOnce = (tag, made) => { if (!customElements.get(tag)) customElements.define(tag, made); };
+       const registerAll = (list, more) => { list.forEach((given) => { const made = given instanceof HTMLElement ? given.constructor : given; const { tagName } = made; if (more.more) defineOnce(tagName, made); }); };
+       const later = (given) => () => customElements.define(given.tagName, given);
        const lookAt = (list) => list.forEach((one) => console.log(one.tagName));
        class Quay extends HTMLElement {}
        class Pier extends HTMLElement { static get tagName() { return 'pier-a'; } }

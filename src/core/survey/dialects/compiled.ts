@@ -8,6 +8,7 @@ import { isElementName } from '../../contract/tags.js';
 import type { AttributeReader, ContractEvent } from '../../contract/types.js';
 import { namesOfClass } from '../classes/class-names.js';
 import type { Layer } from '../classes/layers.js';
+import type { Flags } from '../evidence/declared-events.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import type {
   AttributeSeen,
@@ -277,8 +278,6 @@ function emittersOf(context: LayerContext, isCompiled: boolean): ContractEvent[]
   });
   return events;
 }
-
-type Flags = Pick<ContractEvent, 'bubbles' | 'composed' | 'cancelable'>;
 
 /** The flags of the events that a call makes an emitter for; null where it makes none. */
 function emitterFlags(node: Ast.CallExpression, context: LayerContext, isCompiled: boolean): Flags | null {

@@ -4,6 +4,7 @@
  */
 
 import type { ContractEvent, TypeInfo } from '../../contract/types.js';
+import type { Flags } from '../evidence/declared-events.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import { annotationOf } from '../evidence/declared-members.js';
 import type { Dialect, EventTypes, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
@@ -59,10 +60,7 @@ const EMITTER_TYPE = /^(?:Custom|Targeted)?Event(?:Emitter)?$/;
 export const MAKER = /^(?:create|make|define)?(?:Custom)?(?:Event|Emitter|EventEmitter)$/i;
 
 /** The flags that a call which makes an emitter gives its events, all of them on unless it says no; null for any other call. */
-function emitterFlags(
-  node: Ast.CallExpression,
-  context: LayerContext,
-): Pick<ContractEvent, 'bubbles' | 'composed' | 'cancelable'> | null {
+function emitterFlags(node: Ast.CallExpression, context: LayerContext): Flags | null {
   const [options, ...others] = node.arguments;
   if (others.length > 0 || !MAKER.test(originalName(node, context.scope))) return null;
   const value = options ? fold(options, context.scope) : { object: new Map() };

@@ -8,7 +8,7 @@ import { callableOf } from '../folding/callables.js';
 import type { ClassPlace } from '../folding/class-named.js';
 import { classNamed } from '../folding/class-named.js';
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { constructorOf, isFunction, localDeclarations, unwrap } from '../folding/functions.js';
+import { constructorOf, isFunction } from '../folding/functions.js';
 import { valuesOf } from '../folding/variable-values.js';
 import type { Module } from '../modules/modules.js';
 import { isWithin, within } from '../syntax/find.js';
@@ -50,28 +50,12 @@ function elementOf({ scope }: LayerContext): Pick<Scope, 'element'> {
   return scope.element ? { element: scope.element } : {};
 }
 
-/** A view is handed its element: `props.$$host`, also by another name, `element`, `({ element: name })`. */
+/** A view is handed its element: `props.$$host`, `element`, `({ element: name })`. */
 function isHostOfView(receiver: Ast.Node, around: readonly FunctionNode[]): boolean {
-  if (isMemberHost(receiver)) return true;
+  if (receiver.type === 'MemberExpression')
+    return receiver.property.type === 'Identifier' && HOST_NAME.test(receiver.property.name);
   if (receiver.type !== 'Identifier') return isThis(receiver);
-  return (
-    HOST_NAME.test(receiver.name) ||
-    around.some((one) => isHandedHost(one, receiver.name) || isNamedHost(one, receiver.name))
-  );
-}
-
-function isMemberHost(node: Ast.Node): boolean {
-  return (
-    node.type === 'MemberExpression' &&
-    node.property.type === 'Identifier' &&
-    HOST_NAME.test(node.property.name)
-  );
-}
-
-/** `const name = props.$$host` in a view. */
-function isNamedHost(view: FunctionNode, name: string): boolean {
-  const declaration = localDeclarations(view).get(name);
-  return declaration?.kind === 'variable' && !!declaration.init && isMemberHost(unwrap(declaration.init));
+  return HOST_NAME.test(receiver.name) || around.some((one) => isHandedHost(one, receiver.name));
 }
 
 const HOST_NAME = /^\$*(?:host|element)$/;

@@ -27,25 +27,14 @@ const PLATFORM_FLAGS: Record<string, Partial<Flags>> = {
   slotchange: { bubbles: true },
 };
 
-const OF_DEVICES = { bubbles: true, composed: true, cancelable: true };
+/** Events of keyboards, pointers and the clipboard, which browsers dispatch with all flags on (UI Events, Pointer Events). */
+const OF_DEVICES =
+  'keydown keyup keypress copy cut paste dragstart wheel mousedown mouseup mousemove mouseover mouseout dblclick auxclick contextmenu pointerdown pointerup pointermove pointerover pointerout';
 
-/** The same of keyboards, pointers, the clipboard and validation: as Chromium and Firefox dispatch them. */
+/** The flags of events that browsers dispatch of devices, and of elements' states. */
 const MORE_FLAGS: Record<string, Partial<Flags>> = {
   ...Object.fromEntries(
-    [
-      ...['keydown', 'keyup', 'keypress', 'copy', 'cut', 'paste', 'dragstart', 'wheel'],
-      ...[
-        'mousedown',
-        'mouseup',
-        'mousemove',
-        'mouseover',
-        'mouseout',
-        'dblclick',
-        'auxclick',
-        'contextmenu',
-      ],
-      ...['pointerdown', 'pointerup', 'pointermove', 'pointerover', 'pointerout'],
-    ].map((name) => [name, OF_DEVICES]),
+    OF_DEVICES.split(' ').map((name) => [name, { bubbles: true, composed: true, cancelable: true }]),
   ),
   pointercancel: { bubbles: true, composed: true },
   invalid: { cancelable: true },
@@ -81,8 +70,8 @@ export function isPlatformEvent(name: string): boolean {
 }
 
 /**
- * Does an event that browsers dispatch on something inside reach the element, too, whether it bubbles or not: it is the
- * target? Of one that is a control of forms they say themselves when it is not valid.
+ * Do browsers dispatch an event so that it reaches the element? What is composed does, from anything inside; a control of
+ * forms gets `invalid` itself.
  */
 export function comesOut(name: string, isControl: boolean): boolean {
   return platformFlags(name).composed === true || (isControl && name === 'invalid');

@@ -202,7 +202,7 @@ function readerShown(texts: ReadTexts, before: string | undefined): ShownReader 
   if (TRIED_TEXTS.every((text) => texts[text] === 'true' || texts[text] === 'false'))
     return isUnmoved && texts.north === before ? null : 'boolean';
   if (isUnmoved) return null;
-  // What is no JSON is no number either where only numbers are made of texts, of which some are taken as JSON first.
+  // Of a word a reader of numbers makes NaN, also where it first takes what looks like JSON as such.
   if (texts['[3]'] === 'list' && texts['3'] === '3' && texts.north !== 'NaN') return 'json';
   if (texts['3'] === '3') return texts.north === 'NaN' || texts.north === 'null' ? 'number' : null;
   return TRIED_TEXTS.every((text) => texts[text] === JSON.stringify(text)) ? 'string' : null;

@@ -124,7 +124,7 @@ const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();
  * list. (One that takes the class is a decorator's, and one that is given back somebody else's: they are not called yet.)
  * Where there are none, calls of what is named for it.
  */
-function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
+export function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
   const known = DEFINES.get(node);
   if (known) return known;
   const { program, source } = scope.module;

@@ -8,12 +8,11 @@ import { callableOf } from '../folding/callables.js';
 import { foldStaticMember } from '../folding/fold.js';
 import type { Scope } from '../folding/functions.js';
 import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
-import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { docOf } from '../types/docs.js';
 import { statementCalls } from './descriptions.js';
+import { definesIn } from './helpers.js';
 import type { Registered } from './registering.js';
-import { isDefine } from './registering.js';
 import { methodThatRegisters } from './static-methods.js';
 
 /** Static members and doc tags under which a class keeps its tag. */
@@ -51,28 +50,16 @@ export function unregisteredIn(module: Module, graph: ModuleGraph): Registered[]
   });
 }
 
-/** Do statements of the module hand the class to code that registers: `defineVersioned([Pier], { ... });`? */
+/** Do statements of the module hand the class to a function that registers: `defineVersioned([Pier], { ... });`? */
 function isHandedOver(name: string, scope: Scope): boolean {
   const isNamed = (one: Ast.Node | null) => one?.type === 'Identifier' && one.name === name;
-  return statementCalls(scope.module.program).some(
-    ({ arguments: given, callee }) =>
-      given.some((one) => isNamed(one) || (one.type === 'ArrayExpression' && one.elements.some(isNamed))) &&
-      leadsToDefine(callee, scope),
-  );
-}
-
-/** Through so many functions the call that registers is looked for. */
-const MOST_ASKED = 50;
-
-function leadsToDefine(callee: Ast.Node, scope: Scope, asked = new Set<Ast.Node>()): boolean {
-  const called = callableOf(callee, scope);
-  if (!called || asked.has(called.node) || asked.size >= MOST_ASKED) return false;
-  asked.add(called.node);
-  const calls = within('call', called.node, called.scope.module.program);
-  return (
-    calls.some(isDefine) ||
-    calls.some((one) => one.callee.type === 'Identifier' && leadsToDefine(one.callee, called.scope, asked))
-  );
+  return statementCalls(scope.module.program).some(({ arguments: given, callee }) => {
+    const isGiven = given.some(
+      (one) => isNamed(one) || (one.type === 'ArrayExpression' && one.elements.some(isNamed)),
+    );
+    const called = isGiven ? callableOf(callee, scope) : null;
+    return called !== null && definesIn(called).length > 0;
+  });
 }
 
 /** The class that a name is declared to be, also where a compiler keeps it under a second one: `A = A_1 = class A {}`. */
