@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { expect, test } from 'vitest';
-import { folder, PROJECT, put, run } from './support/run.js';
+import { folder, PROJECT, put, run, TYPESCRIPT } from './support/run.js';
 
 const bin = (name: string) => join(PROJECT, 'node_modules/.bin', name);
 
@@ -60,7 +60,7 @@ test('format and lint', async () => {
 });
 
 test('the tests themselves pass the type check', async () => {
-  expect((await run(bin('tsc'), ['-p', 'tsconfig.tests.json'], PROJECT)).stdout).toBe('');
+  expect((await run(process.execPath, [TYPESCRIPT, '-p', 'tsconfig.tests.json'], PROJECT)).stdout).toBe('');
 }, 180_000);
 
 test.each(readdirSync(join(PROJECT, 'schema')))('%s is a valid schema', (name) => {

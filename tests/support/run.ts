@@ -8,6 +8,8 @@ import { onTestFinished } from 'vitest';
 export const PROJECT = fileURLToPath(new URL('../..', import.meta.url));
 export const DEMO = join(PROJECT, 'demo');
 export const PROGRAM = join(PROJECT, 'dist/bin/suvet.js');
+/** The compiler that the project itself is built with. */
+export const TYPESCRIPT = join(PROJECT, 'node_modules/@typescript/native/bin/tsc');
 
 export interface Ran {
   code: number;

@@ -2,7 +2,7 @@
 import { join } from 'node:path';
 import { stripVTControlCharacters } from 'node:util';
 import ts from 'typescript';
-import { PROJECT, run } from './run.js';
+import { PROJECT, run, TYPESCRIPT } from './run.js';
 
 /** What a compiler says is wrong. */
 export interface TypeFault {
@@ -15,33 +15,18 @@ export interface TypeFault {
 /** Checks the files of a configuration as the host's users do; compilers that put files out do so. */
 export function typeFaults(place: string, config: string, folder: string): Promise<TypeFault[]> {
   if (folder === 'svelte') return bySvelteCheck(place, config);
-  return folder === 'angular' ? byAngular(place, config) : Promise.resolve(byTypeScript(place, config));
+  return folder === 'angular' ? byAngular(place, config) : byTypeScript(place, config);
 }
 
-function byTypeScript(place: string, config: string): TypeFault[] {
-  const host = {
-    ...ts.sys,
-    getCurrentDirectory: () => place,
-    onUnRecoverableConfigFileDiagnostic: (diagnostic: ts.Diagnostic) => {
-      throw new Error(textOf(diagnostic));
-    },
-  };
-  const parsed = ts.getParsedCommandLineOfConfigFile(join(place, config), {}, host);
-  if (!parsed) throw new Error(`${config} cannot be read`);
-  const { fileNames, options, errors } = parsed;
-  const program = ts.createProgram(fileNames, options, remembering(ts.createCompilerHost(options)));
-  // Makers of wrappers put out declarations of them; a consumer and a misuse are at the top of the folder.
-  const generated = program
-    .getSourceFiles()
-    .filter(({ fileName }) => isOwn(fileName) && /^\/\w+\//.test(fileName.replace(place, '')));
-  return faultsOf(place, [
-    ...errors,
-    ...program.getOptionsDiagnostics(),
-    ...program.getGlobalDiagnostics(),
-    ...program.getSyntacticDiagnostics(),
-    ...program.getSemanticDiagnostics(),
-    ...generated.flatMap((file) => program.getDeclarationDiagnostics(file)),
-  ]);
+/** By the compiler as it is now; Angular and Svelte check with the version before it, which their tools build on. */
+async function byTypeScript(place: string, config: string): Promise<TypeFault[]> {
+  const { stdout } = await run(process.execPath, [TYPESCRIPT, '-p', config, '--pretty', 'false'], place);
+  return stdout.split('\n').flatMap((message) => {
+    const [, file, line] = /^(\S.*?)\((\d+),\d+\): error /.exec(message) ?? [];
+    if (file !== undefined) return [{ file, line: Number(line), message }];
+    // Lines that are set in go on with what the one before them says.
+    return /^\S/.test(message) ? [{ file: '', line: 0, message }] : [];
+  });
 }
 
 /** What is used here of Angular's compiler, whose own types name files without their endings. */

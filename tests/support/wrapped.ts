@@ -113,7 +113,7 @@ export async function wrapPanel(place: string, tried: Tried): Promise<void> {
     ...check,
   };
   const angularCompilerOptions = { strictTemplates: true, strictInjectionParameters: true };
-  const include = ['*.ts', '*.tsx', '*.svelte', 'wrappers', 'all', 'odd', 'tags'];
+  const include = ['*.ts', '*.tsx', '*.svelte', 'wrappers', 'tags'];
   const noEmit = { ...strict, noEmit: true };
   put(place, {
     'package.json': '{ "type": "module" }',
@@ -133,10 +133,10 @@ export async function wrapPanel(place: string, tried: Tried): Promise<void> {
     const made = await suvet(['wrap', '--host', host, '--import', 'none', ...args], place);
     if (made.code !== 0) throw new Error(made.stderr + made.stdout);
   };
-  await wrap('-c', 'crew-panel.ts', '--out', 'wrappers', '--all');
+  const others = [join(DEMO, 'elements'), join(FIXTURES, 'odd/odd.contract.json')];
+  const sources = ['crew-panel.ts', ...(check ? others : [])].flatMap((one) => ['-c', one]);
+  await wrap(...sources, '--out', 'wrappers', '--all');
   if (!check) return;
-  await wrap('-c', join(DEMO, 'elements'), '--out', 'all', '--all');
-  await wrap('-c', join(FIXTURES, 'odd/odd.contract.json'), '--out', 'odd', '--all');
   const tags = TAGS[host];
   if (tags === undefined) return;
   await wrap('-c', join(DEMO, 'elements'), '--out', 'tags');
