@@ -197,7 +197,7 @@ test.each<[string, unknown]>([
   ["Array.from(new Map([['a', 1]]).values(), (one) => one + 1)", [2]],
   ['Array.from({ length: 2 }, (_, at) => `row-${at}`)', ['row-0', 'row-1']],
   ['Array.from({ length: location.rows }, (_, at) => `row-${at}`)', UNKNOWN],
-  ["({ keys: () => ['own'] }).keys()", UNKNOWN],
+  ["({ keys: () => ['own'] }).keys()", ['own']],
   ["(() => { this.all = ['a']; this.all.push('b'); return this.all; })()", ['a', 'b']],
   ["(() => { if (!this.all) { this.all = ['a']; } return this.all; })()", ['a']],
   ["(() => { if (location.wide) { this.all = ['a']; } return this.all; })()", UNKNOWN],

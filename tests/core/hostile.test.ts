@@ -207,6 +207,14 @@ const BOUNDLESS: [string, Record<string, string>, string[]][] = [
     ['pier-a'],
   ],
   [
+    'objects of functions that hand one another back',
+    {
+      'a.ts':
+        "const lib = (x) => ({ a: (y) => lib(y).b(lib(x)), b: (y) => lib(x).c(lib(y).a(x)), c: (y) => lib(lib(y).a(x)).a(y), ...x }); const { a, b, c } = lib(lib(1).a(2).b(lib(3).c(4))); class A extends HTMLElement { static observedAttributes = [a(b(c(lib(5).a))).b(6).c(lib(7)).d, a(1)(2)(3).b(c)(4)]; go() { a(b).c(this); this.x = a(b(c(a(b(c(1)))))); } } customElements.define('pier-a', A);",
+    },
+    ['pier-a'],
+  ],
+  [
     'behaviours that hold themselves',
     {
       'a.ts':

@@ -4,7 +4,7 @@ import { expect, test } from 'vitest';
 import type { Component } from '../../dist/core/contract/types.js';
 import { attributesOf } from '../../dist/core/contract/types.js';
 import { parseModule } from '../../dist/core/survey/syntax/parse.js';
-import { restoreClasses } from '../../dist/core/survey/syntax/restoring.js';
+import { restore } from '../../dist/core/survey/syntax/restoring.js';
 import { componentIn, surveyed } from '../support/memory.js';
 
 const SOURCE = `
@@ -148,7 +148,7 @@ test('the same after a minifier, with the class above inlined and the list retur
 test('a function that is called at once, and has members of its own only, stays one', () => {
   const kinds = (source: string) => {
     const { program } = parseModule('a.js', source);
-    restoreClasses(program, `_inherits(; ${source}`);
+    restore(program, `_inherits(; ${source}`);
     return program.body.flatMap((one) =>
       one.type === 'VariableDeclaration' ? one.declarations.map(({ init }) => init?.type) : [],
     );

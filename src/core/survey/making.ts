@@ -6,8 +6,9 @@ import type { Entrance } from './assemble.js';
 import { assemble } from './assemble.js';
 import { chainOf, chainOfBuilt } from './classes/classes.js';
 import type { ClassChain } from './classes/layers.js';
-import type { Scope } from './folding/functions.js';
-import { unwrap } from './folding/functions.js';
+import { callableOf, insideOf } from './folding/callables.js';
+import type { FunctionNode, Scope } from './folding/functions.js';
+import { returned, unwrap } from './folding/functions.js';
 import { heldBy } from './folding/named.js';
 import type { ModuleGraph } from './modules/modules.js';
 import type { Registered } from './registering/registrations.js';
@@ -40,11 +41,17 @@ export function withMaking(
   if (exported && exported.properties.length + exported.events.length > 0)
     return { ...exported, exportName: null, server: read.server };
   if (!isMade) return read;
-  const described = assemble(one, chainOfBuilt(call.node, call.scope, null, graph), graph, entrance);
-  const known = new Set(attributesOf(described).map((item) => item.name));
+  const isAll = ({ properties, ...others }: Component) => {
+    const known = new Set(attributesOf({ properties, ...others }).map((item) => item.name));
+    return properties.length > 0 && attributesOf(read).every((item) => known.has(item.name));
+  };
+  const all = callsMaking(call).map((made) =>
+    assemble(one, chainOfBuilt(made.node, made.scope, null, graph), graph, entrance),
+  );
+  const described = all.find(isAll);
+  const [first] = all;
+  if (!described) return one.called && first ? { ...read, ...shownBy(first, read) } : read;
   const { properties, attributes, methods, pairs } = described;
-  const knowsAll = properties.length > 0 && attributesOf(read).every((item) => known.has(item.name));
-  if (!knowsAll) return one.called ? { ...read, ...shownBy(described, read) } : read;
   return {
     ...read,
     ...shownBy(described, read),
@@ -69,12 +76,14 @@ function shownBy(described: Component, read: Component) {
   };
 }
 
+/** A call, and where what it is given is looked up. */
+export interface Making {
+  node: Ast.CallExpression;
+  scope: Scope;
+}
+
 /** The call that a name stands for: `const TideClock = make(view, { ... })`, or what a function is handed. */
-export function callMaking(
-  node: Ast.Node,
-  scope: Scope,
-  depth = 0,
-): { node: Ast.CallExpression; scope: Scope } | null {
+export function callMaking(node: Ast.Node, scope: Scope, depth = 0): Making | null {
   const given = node.type === 'Identifier' && depth < DEEPEST ? heldBy(node.name, scope) : null;
   if (!given || 'value' in given) return null;
   const call = unwrap(given.node);
@@ -85,6 +94,28 @@ export function callMaking(
 
 /** Through so many names what is handed on is followed. */
 const DEEPEST = 8;
+
+/** A call, and those that the function makes which it calls: `const share = (held) => make(view, { props: ... })`. */
+function callsMaking(call: Making): Making[] {
+  const calls = [call];
+  for (const { node, scope } of calls) {
+    if (calls.length > DEEPEST) break;
+    const called = callableOf(node.callee, scope);
+    const result = called && resultOf(called.node);
+    if (!called || !result) continue;
+    const made = unwrap(result);
+    const inside = insideOf(called, node, scope);
+    const next = made.type === 'CallExpression' ? { node: made, scope: inside } : callMaking(made, inside);
+    if (next) calls.push(next);
+  }
+  return calls;
+}
+
+/** What a function gives back; `(made.fallback = held, made)` is its last. */
+function resultOf(node: FunctionNode): Ast.Node | null {
+  const result = returned(node);
+  return result?.type === 'SequenceExpression' ? (result.expressions.at(-1) ?? null) : result;
+}
 
 /** The chain of a class that a call is given and that is no element: a component of a framework. */
 function chainOfExported(call: Ast.CallExpression, scope: Scope, graph: ModuleGraph): ClassChain | null {

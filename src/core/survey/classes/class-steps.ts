@@ -1,13 +1,13 @@
 /** From the expression in an extends clause, step by step, to the class it stands for. */
 
 import { Bindings } from '../folding/bindings.js';
-import { callableOf, staticMethodOf } from '../folding/callables.js';
+import { callableOf, staticMethodOf, writtenMember, writtenObject } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
 import { isFunction, localDeclarations, unwrap } from '../folding/functions.js';
 import { calledWith, givenBy } from '../folding/scopes.js';
-import { writtenMember, writtenObject } from '../folding/written.js';
+
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -118,9 +118,9 @@ function stepInto(found: Found, graph: ModuleGraph): Step | null {
   const inner: Scope = { graph, module: found.module };
   if (found.declaration.kind === 'class')
     return { node: found.declaration.node, scope: inner, name: found.name };
-  if (found.declaration.kind === 'variable' && found.declaration.init)
-    return { node: found.declaration.init, scope: inner, name: found.name };
-  return null;
+  if (found.declaration.kind === 'function') return null;
+  const given = givenBy(found.declaration);
+  return given && { node: given, scope: inner, name: found.name };
 }
 
 /**
@@ -139,17 +139,17 @@ function globalClass(name: string): { platform: string } | null {
 }
 
 function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGraph) {
-  if (node.object.type !== 'Identifier' || node.property.type !== 'Identifier' || node.computed) return null;
-  const { name: holder } = node.object;
-  const found = graph.findMember(holder, node.property.name, scope.module);
+  if (node.property.type !== 'Identifier' || node.computed) return null;
+  const holder = node.object.type === 'Identifier' ? node.object.name : null;
+  const found = holder === null ? null : graph.findMember(holder, node.property.name, scope.module);
   if (found) return stepInto(found, graph);
   // A module may declare the name itself: `const HTMLElement = globalThis.HTMLElement || null`.
-  if (/^(window|globalThis|self)$/.test(holder)) return globalClass(node.property.name);
+  if (/^(window|globalThis|self)$/.test(holder ?? '')) return globalClass(node.property.name);
   const written = writtenObject(node.object, scope);
   const member = written && writtenMember(written, node.property.name);
   if (member) return { ...member, name: null };
   // `const page = typeof window === 'undefined' ? {} : window; const Base = page.HTMLElement || class {}`
-  return node.property.name === 'HTMLElement' ? { platform: 'HTMLElement' } : null;
+  return holder !== null && node.property.name === 'HTMLElement' ? { platform: 'HTMLElement' } : null;
 }
 
 /**

@@ -5,7 +5,7 @@ import { foldStaticMember } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, Scope } from '../folding/functions.js';
-import { staticMethod } from '../folding/functions.js';
+import { keyText, staticMethod } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -183,6 +183,10 @@ function writtenAt({ node, scope }: Bound, above: ReadonlySet<Ast.Node | undefin
   const place = `${scope.module.path}:${node.start}`;
   if (node.type === 'Literal' || node.type === 'ObjectExpression' || isClass(node)) return [place];
   if (depth > MOST_HANDS) return [];
+  if (node.type === 'MemberExpression' && node.object.type === 'Identifier')
+    return writtenAt({ node: node.object, scope }, above, depth + 1).map(
+      (one) => `${one}.${keyText(node.property)}`,
+    );
   if (node.type === 'ArrayExpression')
     return node.elements.flatMap((one) => (one ? writtenAt({ node: one, scope }, above, depth + 1) : []));
   // What is worked out inside a function may come from any of its arguments.

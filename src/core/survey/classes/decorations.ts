@@ -8,7 +8,7 @@
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
-import { calledName, localDeclarations, unwrap } from '../folding/functions.js';
+import { calledName, isFunction, localDeclarations, unwrap } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import { firstFrom, functionsAround } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
@@ -173,7 +173,9 @@ export function classDecorations(
   const isHelper = /decorate/i.test(calledName(callee));
   const list = node.arguments
     .map((one) => listOf(one, scope))
-    .find((one) => one?.some((given) => isCall(given) || (isHelper && given.type === 'Identifier')));
+    .find((one) =>
+      one?.some((given) => isCall(given) || isWrittenOut(given) || (isHelper && given.type === 'Identifier')),
+    );
   if (!list || node.arguments.some(isPrototype)) return [];
   const kindOfMember = node.arguments.some(
     (one, index) =>
@@ -193,6 +195,12 @@ export function classDecorations(
 
 function isCall(node: Ast.Node): boolean {
   return unwrap(node).type === 'CallExpression';
+}
+
+/** A decorator whose function stands there, as minifiers have it: `(tag = 'a-b', (one) => { ... })`. */
+function isWrittenOut(node: Ast.Node): boolean {
+  const last = node.type === 'SequenceExpression' ? node.expressions.at(-1) : node;
+  return last !== undefined && isFunction(last);
 }
 
 function isClassExpression(node: Ast.Node): boolean {

@@ -15,7 +15,7 @@ import type {
   MethodEvidence,
   PropertyEvidence,
 } from '../evidence/evidence.js';
-import { callableOf } from '../folding/callables.js';
+import { callableOf, writtenMember, writtenObject } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { asString, isFoldedObject, isReference } from '../folding/folded.js';
@@ -24,7 +24,7 @@ import { isFunction, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import { topLevelValue } from '../folding/named.js';
 import { tableEntries } from '../folding/tables.js';
-import { writtenMember, writtenObject } from '../folding/written.js';
+
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';

@@ -6,10 +6,24 @@
  */
 export class Bindings<Bound> extends Map<string, Bound> {
   readonly #outer: ReadonlyMap<string, Bound> | undefined;
+  readonly #called: object | undefined;
 
-  constructor(outer: ReadonlyMap<string, Bound> | undefined, own: Iterable<readonly [string, Bound]> = []) {
+  /** `called` is the function whose parameters are bound here. */
+  constructor(
+    outer: ReadonlyMap<string, Bound> | undefined,
+    own: Iterable<readonly [string, Bound]> = [],
+    called?: object,
+  ) {
     super(own);
     this.#outer = outer?.size ? outer : undefined;
+    this.#called = called;
+  }
+
+  /** Are the parameters of this function bound, here or further out? */
+  isIn(called: object): boolean {
+    for (let one: ReadonlyMap<string, unknown> | undefined = this; one instanceof Bindings; one = one.#outer)
+      if (one.#called === called) return true;
+    return false;
   }
 
   override get(name: string): Bound | undefined {

@@ -1,11 +1,11 @@
-/** The functions that expressions stand for, through names, modules, objects and calls that make or wrap one. */
+/** The functions and objects that expressions stand for, through names, modules, and calls that make or wrap one. */
 
 import type { Found, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
-import type { Callable, FunctionNode, Scope, Statics } from './functions.js';
+import type { Bound, Callable, FunctionNode, Scope, Statics } from './functions.js';
 import {
   isFunction,
   keyText,
@@ -15,7 +15,8 @@ import {
   staticsOf,
   unwrap,
 } from './functions.js';
-import { calledWith, withLocals } from './scopes.js';
+import { heldBy } from './named.js';
+import { calledWith, givenBy, withLocals } from './scopes.js';
 
 /** The function a declaration stands for, looking through calls that wrap one (`once(() => ...)`, `once(made)`). */
 export function declaredFunction(
@@ -25,9 +26,8 @@ export function declaredFunction(
 ): Callable | null {
   const scope = { graph, module };
   if (declaration.kind === 'function') return { node: declaration.node, scope };
-  return declaration.kind === 'variable' && declaration.init
-    ? callableOf(declaration.init, scope, depth + 1)
-    : null;
+  const given = declaration.kind === 'class' ? null : givenBy(declaration);
+  return given && callableOf(given, scope, depth + 1);
 }
 
 /** The function that an expression stands for, or null. */
@@ -48,7 +48,7 @@ export function callableOf(expression: Ast.Node, scope: Scope, depth = 0): Calla
     return last ? callableOf(last, scope, depth + 1) : null;
   }
   if (node.type !== 'CallExpression') return null;
-  const made = returnedFunction(node, scope, depth) ?? functionHandedOn(node, scope, depth);
+  const made = madeFunction(node, scope, depth);
   if (made) return made;
   for (const argument of node.arguments) {
     const wrapped = callableOf(argument, scope, depth + 1);
@@ -59,11 +59,18 @@ export function callableOf(expression: Ast.Node, scope: Scope, depth = 0): Calla
 
 const DEEPEST = 12;
 
-/** `namespace.name`: a function that another module exports. */
+/** `namespace.name`: a function that another module exports, or one that an object holds. */
 function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number): Callable | null {
-  if (node.computed || node.object.type !== 'Identifier' || node.property.type !== 'Identifier') return null;
-  const found = scope.graph.findMember(node.object.name, node.property.name, scope.module);
-  return found && declaredFunction(found, scope.graph, depth);
+  if (node.computed || node.property.type !== 'Identifier') return null;
+  const { object, property } = node;
+  const found =
+    object.type === 'Identifier' ? scope.graph.findMember(object.name, property.name, scope.module) : null;
+  if (found) return declaredFunction(found, scope.graph, depth);
+  // Calls of what calls give hold nothing that is written out: `scale.range([0, 1]).nice()`.
+  if (object.type === 'CallExpression' && object.callee.type === 'MemberExpression') return null;
+  const holder = writtenObject(object, scope, depth + 1);
+  const held = holder && writtenMember(holder, property.name);
+  return held && callableOf(held.node, held.scope, depth + 1);
 }
 
 /** `TheClass.name`: a static method of a class, or of one above it. In it `this` is the class it is called on. */
@@ -169,20 +176,25 @@ function madeBy(call: Ast.CallExpression, scope: Scope): ClassPlace | null {
 }
 
 /** What a call of a function gives that itself returns one: `Mixin(options)` in `Mixin(options)(Base)`. */
-export function returnedFunction(node: Ast.CallExpression, scope: Scope, depth = 0): Callable | null {
+export function returnedFunction(node: Ast.CallExpression, scope: Scope): Callable | null {
   const callee = unwrap(node.callee);
   if (callee.type !== 'Identifier' && callee.type !== 'MemberExpression') return null;
-  const outer = callableOf(callee, scope, depth + 1);
-  const result = outer && functionReturned(outer.node);
-  return result && { node: result, scope: insideOf(outer, node, scope) };
+  return functionBy(callableOf(callee, scope, 1), node, scope);
 }
 
-/** The same where the function calls another one for it: `options => compose(Mixin(options), Other)`. */
-function functionHandedOn(node: Ast.CallExpression, scope: Scope, depth: number): Callable | null {
+/** The same, also where the function calls another one for it: `options => compose(Mixin(options), Other)`. */
+function madeFunction(node: Ast.CallExpression, scope: Scope, depth: number): Callable | null {
   const outer = callableOf(node.callee, scope, depth + 1);
-  const call = outer && returned(outer.node);
-  if (!outer || call?.type !== 'CallExpression') return null;
-  return callableOf(call, insideOf(outer, node, scope), depth + 1);
+  const { type } = unwrap(node.callee);
+  const made = type === 'Identifier' || type === 'MemberExpression' ? functionBy(outer, node, scope) : null;
+  if (made || !outer) return made;
+  const call = returned(outer.node);
+  return call?.type === 'CallExpression' ? callableOf(call, insideOf(outer, node, scope), depth + 1) : null;
+}
+
+function functionBy(outer: Callable | null, node: Ast.CallExpression, scope: Scope): Callable | null {
+  const result = outer && functionReturned(outer.node);
+  return result && { node: result, scope: insideOf(outer, node, scope) };
 }
 
 /** What names stand for inside of a function that is called so. */
@@ -198,4 +210,43 @@ export function functionReturned(node: FunctionNode): FunctionNode | null {
   const declared = inner?.type === 'Identifier' ? localDeclarations(node).get(inner.name) : undefined;
   if (declared?.kind === 'function') return declared.node;
   return inner && isFunction(inner) ? inner : null;
+}
+
+/** Through so many names and calls an object is followed. */
+const LONGEST = 8;
+
+/** An object as it is written, and where its values are looked up. */
+export interface Written {
+  node: Ast.ObjectExpression;
+  scope: Scope;
+}
+
+/** The object that an expression leads to: through names, a function that returns one, one that is handed it alone. */
+export function writtenObject(expression: Ast.Node, scope: Scope, depth = 0): Written | null {
+  if (depth > LONGEST) return null;
+  const node = unwrap(expression);
+  if (node.type === 'ObjectExpression') return { node, scope };
+  if (node.type === 'Identifier') {
+    const held = heldBy(node.name, scope);
+    return held && !('value' in held) ? writtenObject(held.node, held.scope, depth + 1) : null;
+  }
+  if (node.type !== 'CallExpression') return null;
+  const called = callableOf(node.callee, scope, depth + 1);
+  const result = called && returned(called.node);
+  if (result) {
+    const bindings = calledWith(called, node.arguments, scope);
+    const inner = withLocals({ ...called.scope, bindings }, [called.node]);
+    const made = writtenObject(result, inner, depth + 1);
+    if (made) return made;
+  }
+  const [only, ...others] = node.arguments;
+  return only && others.length === 0 ? writtenObject(only, scope, depth + 1) : null;
+}
+
+/** The expression that such an object holds under a name; null where it says nothing of it. */
+export function writtenMember({ node, scope }: Written, name: string): Bound | null {
+  const found = node.properties.findLast(
+    (one) => one.type === 'Property' && !one.computed && keyText(one.key) === name,
+  );
+  return found?.type === 'Property' ? { node: found.value as Ast.Node, scope } : null;
 }

@@ -1,13 +1,13 @@
 /** Loops over constants: what the variable of a loop is bound to, round by round. */
 
 import type { Ast } from '../syntax/parse.js';
+import { writtenObject } from './callables.js';
 import { fold } from './fold.js';
 import { isFoldedObject, UNKNOWN } from './folded.js';
 import type { Bound, Scope } from './functions.js';
 import { boundTo, unwrap } from './functions.js';
 import { topLevelValue } from './named.js';
 import { withBlock } from './scopes.js';
-import { writtenObject } from './written.js';
 
 const MOST_ROUNDS = 1_000;
 /** Through so many names a list or an object is followed. */

@@ -2,6 +2,7 @@
 
 import type { Ast } from '../syntax/parse.js';
 import type { Bound, Scope } from './functions.js';
+import { givenBy } from './scopes.js';
 
 /** Is this the name by which the class around extends the one above? */
 export function isExtended(name: string, { extended, bindings }: Scope): boolean {
@@ -18,8 +19,9 @@ export function lengthOf(node: Ast.Node, scope: Scope): number | null {
 /** The expression that a variable of the top level is given, and where it stands; null for any other name. */
 export function topLevelValue(name: string, scope: Scope): Bound | null {
   const found = scope.graph.find(name, scope.module);
-  if (found?.declaration.kind !== 'variable' || !found.declaration.init) return null;
-  return { node: found.declaration.init, scope: { graph: scope.graph, module: found.module } };
+  const isVariable = found?.declaration.kind === 'variable' || found?.declaration.kind === 'member';
+  const given = isVariable ? givenBy(found.declaration) : null;
+  return given && found && { node: given, scope: { graph: scope.graph, module: found.module } };
 }
 
 /** What a name is bound to, or a variable of the top level is given. */

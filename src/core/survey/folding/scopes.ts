@@ -2,7 +2,7 @@
 
 import type { Declaration, Module } from '../modules/modules.js';
 import { isDeclaration } from '../syntax/file-names.js';
-import { functionsAround } from '../syntax/find.js';
+import { callInPlace, functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { expressionsOf, isNothing } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
@@ -75,9 +75,9 @@ export function calledWithValues(
 /** What parameters stand for once the function has seen to those that were left out: `list = list || other`. */
 function withFallbacks(node: FunctionNode, scope: Scope, given: Map<string, Bound>): Bindings<Bound> {
   const fallbacks = fallbacksIn(node);
-  if (fallbacks.size === 0) return new Bindings(scope.bindings, given);
+  if (fallbacks.size === 0) return new Bindings(scope.bindings, given, node);
   for (const name of fallbacks.keys()) if (!given.has(name)) given.set(name, boundTo(undefined, scope));
-  const before = new Bindings(scope.bindings, given);
+  const before = new Bindings(scope.bindings, given, node);
   const inner = { ...scope, bindings: before };
   return new Bindings(
     before,
@@ -257,9 +257,13 @@ export function isLocal(node: Named, { module }: Scope): boolean {
 
 const LOCALS = new WeakMap<Scope, WeakMap<FunctionNode, Scope>>();
 
+/** Is it known in a scope what a function was handed? */
+const isInside = (node: FunctionNode, { bindings }: Scope) =>
+  bindings instanceof Bindings && bindings.isIn(node);
+
 /**
- * A scope in which the constants that the functions around an expression declare are known, too: functions one inside
- * the other, the innermost last.
+ * A scope in which the constants that the functions around an expression declare are known, too, and what those are handed
+ * that are called where they stand: functions one inside the other, the innermost last.
  */
 export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope {
   return around.reduce(withLocalsOf, scope);
@@ -267,18 +271,22 @@ export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope
 
 function withLocalsOf(scope: Scope, around: FunctionNode): Scope {
   const declared = localDeclarations(around);
-  if (declared.size === 0) return scope;
+  const call =
+    around.params.length > 0 && !isInside(around, scope) ? callInPlace(around, scope.module.program) : null;
+  if (declared.size === 0 && !call) return scope;
   const known = LOCALS.get(scope) ?? new WeakMap<FunctionNode, Scope>();
   LOCALS.set(scope, known);
   // Many expressions stand in the same functions, which may declare thousands of names.
   const before = known.get(around);
   if (before) return before;
-  const bindings = new Bindings(scope.bindings);
+  // What is called where it stands is handed the same each time.
+  const given = call ? calledWith({ node: around, scope }, call.arguments, scope) : scope.bindings;
+  const bindings = new Bindings(given);
   const inner = { ...scope, bindings };
   for (const [name, declaration] of declared) {
-    const given = givenBy(declaration);
+    const value = givenBy(declaration);
     const taken = declaration.kind === 'member' ? { taken: true as const } : {};
-    if (given) bindings.set(name, { node: given, scope: inner, ...taken });
+    if (value) bindings.set(name, { node: value, scope: inner, ...taken });
   }
   known.set(around, inner);
   return inner;

@@ -1,9 +1,10 @@
 /** The names of parts in the value of a `part` attribute. */
 
 import { alternatives } from '../folding/alternatives.js';
+import { writtenObject } from '../folding/callables.js';
 import type { Scope } from '../folding/functions.js';
 import { unwrap } from '../folding/functions.js';
-import { writtenNames, writtenObject } from '../folding/written.js';
+import { writtenNames } from '../folding/written.js';
 import type { Ast } from '../syntax/parse.js';
 
 /** The names in a text. */

@@ -5,7 +5,7 @@ import { restoreModules } from '../syntax/commonjs.js';
 import { enumMembers } from '../syntax/compiled-enums.js';
 import type { Ast, Comment, Program } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
-import { restoreClasses } from '../syntax/restoring.js';
+import { restore } from '../syntax/restoring.js';
 import type { Declaration, TypeDeclaration } from './declarations.js';
 import { declarationsIn } from './declarations.js';
 
@@ -45,7 +45,7 @@ const DEFAULT_EXPORT = '*default*';
 export function readModule(path: string, label: string, source: string): Module {
   const { program, comments, errors } = parseModule(path, source);
   restoreModules(program, source);
-  restoreClasses(program, source);
+  restore(program, source);
   const module: Module = {
     path,
     label,

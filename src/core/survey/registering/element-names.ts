@@ -8,7 +8,7 @@ import type { Scope } from '../folding/functions.js';
 import type { Ast } from '../syntax/parse.js';
 
 /** Keys under which objects that describe an element hold its tag. */
-const TAG_KEYS = ['tag', 'tagName', 'name', 'selector', 'is', 'baseName'];
+export const TAG_KEYS = ['tag', 'tagName', 'name', 'selector', 'is', 'baseName'];
 
 /** The tags an expression gives: a string, or an object that describes an element. */
 export function tagsGiven(node: Ast.Node, scope: Scope): string[] {

@@ -3,10 +3,11 @@
  * `TheBase.add(TheClass)`. The function makes the tag out of the class, and hands both on until they reach the registry.
  */
 
+import { Bindings } from '../folding/bindings.js';
 import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { classNamed } from '../folding/class-named.js';
-import type { Callable, Scope } from '../folding/functions.js';
-import { constructorOf, unwrap } from '../folding/functions.js';
+import type { Bound, Callable, Scope } from '../folding/functions.js';
+import { constructorOf, isFunction, unwrap } from '../folding/functions.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -16,6 +17,28 @@ import { isDefine } from './registering.js';
 
 /** So many functions may stand between the call and the registry. */
 const MOST_BETWEEN = 4;
+
+/**
+ * What a decorator registers that is given no tag: `@controller`, or what minifiers make of `@controller('a-b')`, of which
+ * they write the function out, `(tag = 'a-b', (one) => customElements.define(tag, one))`.
+ */
+export function decoratedClass(
+  decorator: Ast.Node,
+  target: Ast.Node,
+  scope: Scope,
+  place: Ast.Node,
+): Finding[] {
+  const steps = decorator.type === 'SequenceExpression' ? decorator.expressions : [decorator];
+  const last = steps.at(-1);
+  if (!last || (last.type !== 'Identifier' && !isFunction(last))) return [];
+  const given = steps.flatMap((one): [string, Bound][] =>
+    one.type === 'AssignmentExpression' && one.left.type === 'Identifier'
+      ? [[one.left.name, { node: one.right, scope }]]
+      : [],
+  );
+  const inner = given.length > 0 ? { ...scope, bindings: new Bindings(scope.bindings, given) } : scope;
+  return handedClass(last, [target as Ast.Argument], target, inner, place).map((one) => ({ ...one, scope }));
+}
 
 /** What a function registers that is called with `args`, the class `target` among them. */
 export function handedClass(
@@ -53,9 +76,9 @@ function tagsBy(
   for (const kind of ['call', 'new'] as const) {
     for (const call of within(kind, node, program)) {
       const index = call.arguments.findIndex(isClass);
-      if (index < 0 || call.callee.type !== 'Identifier') continue;
-      const next =
-        kind === 'new' ? constructorNamed(call.callee, called.scope) : callableOf(call.callee, called.scope);
+      const callee = unwrap(call.callee);
+      if (index < 0 || (callee.type !== 'Identifier' && !isFunction(callee))) continue;
+      const next = kind === 'new' ? constructorNamed(callee, called.scope) : callableOf(callee, called.scope);
       const tags =
         next && next.node !== node ? tagsBy(next, call.arguments, index, inner(), between - 1) : [];
       if (tags.length > 0) return tags;

@@ -7,9 +7,10 @@ import { callableOf, functionReturned, returnedFunction, staticMethodOf } from '
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
 import { calledWith, parameterNames, withLocals } from '../folding/scopes.js';
-import { functionsAround, within } from '../syntax/find.js';
+import { callInPlace, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { tagsGiven } from './element-names.js';
+import { entryOf } from '../syntax/tree.js';
+import { TAG_KEYS, tagsGiven } from './element-names.js';
 import type { Finding } from './registering.js';
 import {
   DEFINING_NAME,
@@ -93,8 +94,18 @@ function mayDefine(callee: Ast.Node, node: Ast.CallExpression, around: readonly 
   if (callee.type !== 'Identifier') return false;
   const names = around.flatMap(({ params }) => params.flatMap(nameWithTag));
   return node.arguments.some(
-    (one) => isTagLiteral(one) || (one.type === 'Identifier' && names.includes(one.name)),
+    (one) => isTagLiteral(one) || holdsTag(one) || (one.type === 'Identifier' && names.includes(one.name)),
   );
+}
+
+/** `{ tagName: 'a-b' }`, also put together with others: `Object.assign({}, options, { tagName: 'a-b' })`. */
+function holdsTag(node: Ast.Node): boolean {
+  if (node.type === 'CallExpression')
+    return calledName(unwrap(node.callee)) === 'assign' && node.arguments.some(holdsTag);
+  return TAG_KEYS.some((key) => {
+    const given = entryOf(node, key);
+    return given !== null && isTagLiteral(given);
+  });
 }
 
 /** `TheBase.method` */
@@ -121,7 +132,7 @@ const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();
 
 /**
  * The calls of the registry in a function's body, also in functions inside it that take nothing, or each of a
- * list. (One that takes the class is a decorator's, and one that is given back somebody else's: they are not called yet.)
+ * list, or are called where they stand. (One that takes the class is a decorator's, and one that is given back somebody else's: they are not called yet.)
  * Where there are none, calls of what is named for it.
  */
 export function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
@@ -134,6 +145,7 @@ export function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
       (one) =>
         one.start <= node.start ||
         (one.params.length === 0 && one !== given) ||
+        callInPlace(one, program) !== null ||
         (node.params.length > 0 && loopedOver(one, scope) !== null),
     );
   const all = within('call', node, program).filter(runs);
@@ -179,7 +191,7 @@ export function registeredIn(
     const [first, second, options] = call.arguments;
     if (!first || !second) return [];
     const around = functionsAround(call, helper.scope.module.program).filter((one) => one.start > start);
-    return roundsAt(call, around, helper.scope, inner, start).flatMap((round) => {
+    return roundsAt(call, around, helper.scope, withLocals(inner, around), start).flatMap((round) => {
       const target = { node: unwrap(second), scope: round };
       if (isTable(target.node, round) || isAnotherCase(call, round)) return [];
       // What is named for it may be a helper as well, which knows more of the tag.
@@ -226,11 +238,24 @@ function byName(
     : [];
 }
 
-/** Is it a parameter of which nobody knows what it is given? A class of the module may go by the same name. */
-function isHandedOver(node: Ast.Node, around: readonly FunctionNode[], { bindings }: Scope): boolean {
-  if (node.type !== 'Identifier' || bindings?.has(node.name)) return false;
-  return around.some((one) => one.params.some((parameter) => parameterNames(parameter).includes(node.name)));
+/**
+ * Is it a parameter of which nobody knows what it is given, or handed on from one? A class of the module may go by the same
+ * name.
+ */
+export function isHandedOver(node: Ast.Node, around: readonly FunctionNode[], { bindings }: Scope): boolean {
+  let [one, known] = [node, bindings];
+  for (let count = 0; one.type === 'Identifier' && count < MOST_HANDS; count += 1) {
+    const bound = known?.get(one.name);
+    if (!bound) break;
+    [one, known] = [unwrap(bound.node), bound.scope.bindings];
+  }
+  if (one.type !== 'Identifier' || known?.has(one.name)) return false;
+  const { name } = one;
+  return around.some(({ params }) => params.some((parameter) => parameterNames(parameter).includes(name)));
 }
+
+/** So often a value is handed on from one function to the next. */
+const MOST_HANDS = 8;
 
 /** Does an expression name a class, or make one? */
 export function leadsToClass({ node, scope }: { node: Ast.Node; scope: Scope }): boolean {

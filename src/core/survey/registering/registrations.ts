@@ -9,14 +9,14 @@ import { calledName, localDeclarations, originalName, unwrap } from '../folding/
 import { parameterNames, withLocals } from '../folding/scopes.js';
 import type { Declaration } from '../modules/declarations.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
-import { classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
+import { callInPlace, classAround, functionsAround, loopsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { registeredBy } from './decorating.js';
 import { describedBefore, describedCall, lazyTables, statementCalls } from './descriptions.js';
 import { tagsGiven } from './element-names.js';
-import { handedClass } from './handed-classes.js';
-import { definingCall, helperCall, leadsToClass } from './helpers.js';
+import { decoratedClass, handedClass } from './handed-classes.js';
+import { definingCall, helperCall, isHandedOver, leadsToClass } from './helpers.js';
 import { madeForLater } from './later.js';
 import { prefixedCall } from './prefixed.js';
 import type { Finding, Registered, Unfolded } from './registering.js';
@@ -104,8 +104,7 @@ function givenClass(node: Ast.CallExpression, scope: Scope): Finding[] {
 /** The tags a class decorator is given: `@x('a-b')` or `@x({ name: 'a-b' })`, or makes out of the class: `@x`. */
 function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place: Ast.Node): Finding[] {
   const node = unwrap(decorator);
-  if (node.type === 'Identifier') return handedClass(node, [target as Ast.Argument], target, scope, place);
-  if (node.type !== 'CallExpression') return [];
+  if (node.type !== 'CallExpression') return decoratedClass(node, target, scope, place);
   // A class decorator may be given a name with a hyphen that is no tag: that of an event, say. And what is done to others
   // of its kind, `own([view.on('pick', ...)], KEY)`, may look like decorating.
   if (/^(?:event|fires|emits|listen|slot|css)|^(?:on|once|off|concat)$/i.test(originalName(node, scope)))
@@ -181,12 +180,15 @@ function directCall(node: Ast.CallExpression, scope: Scope): { found: Finding[];
   if (!isDefine(node) || !first || !second) return null;
   const { program } = scope.module;
   const around = functionsAround(node, program);
+  const isInPlace = around.some((one) => callInPlace(one, program) !== null);
   const found: Finding[] = [];
   for (const inner of scopesAt(node, around, scope)) {
     if (isAnotherCase(node, inner)) continue;
     const target = namedClass(unwrap(second), node, scope);
     const extendsTag = options ? extendsOf(options, inner) : null;
     const registers = isCalledLater(around, scope) ? 'by-call' : 'on-import';
+    // Of a class that the function around is handed, those tell who call that.
+    if (target && isInPlace && isHandedOver(target, around, inner)) continue;
     for (const tag of target ? tagsGiven(first, inner) : [])
       found.push({ tag, node: target as Ast.Node, scope: inner, place: node, registers, extendsTag });
   }

@@ -3,7 +3,7 @@
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { declaredName, isFunction, unwrap } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
-import { callsGiven, functionsAround, within } from '../syntax/find.js';
+import { callInPlace, callsGiven, functionsAround, within } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 
@@ -28,7 +28,7 @@ function runsAtOnce(node: FunctionNode, module: Module, asked = new Set<Function
   asked.add(node);
   const calls = callsIn(module.program);
   const runs =
-    calls.callees.has(node) ||
+    callInPlace(node, module.program) !== null ||
     calls.bundled.has(node) ||
     callsGiven(node, module.program).length > 0 ||
     isCalledByName(node, module, asked);
@@ -52,7 +52,6 @@ function isCalledByName(node: FunctionNode, module: Module, asked: Set<FunctionN
 }
 
 interface Calls {
-  callees: ReadonlySet<Ast.Node>;
   /** What stands in tables of modules, as bundlers hand them to the function that loads them. */
   bundled: ReadonlySet<Ast.Node>;
   byName: ReadonlyMap<string, Ast.CallExpression[]>;
@@ -60,21 +59,19 @@ interface Calls {
 
 const CALLS = new WeakMap<Ast.Program, Calls>();
 
-/** What is called in a module: the nodes that are, and the calls by the name of what they call. */
+/** What is called in a module: what bundlers' tables hold, and the calls by the name of what they call. */
 function callsIn(program: Ast.Program): Calls {
   const known = CALLS.get(program);
   if (known) return known;
-  const callees = new Set<Ast.Node>();
   const bundled = new Set<Ast.Node>();
   const byName = new Map<string, Ast.CallExpression[]>();
   for (const call of within('call', program, program)) {
     const callee = unwrap(call.callee);
-    callees.add(callee);
     if (isFunction(callee)) for (const one of tabled(call.arguments[0])) bundled.add(one);
     if (callee.type !== 'Identifier') continue;
     addTo(byName, callee.name, call);
   }
-  const calls = { callees, bundled, byName };
+  const calls = { bundled, byName };
   CALLS.set(program, calls);
   return calls;
 }

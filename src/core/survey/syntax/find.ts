@@ -85,6 +85,23 @@ export function callsGiven(node: Node | string, program: Program): readonly Ast.
 
 const GIVEN = new WeakMap<Program, Map<Node | string, Ast.CallExpression[]>>();
 
+/** The call of a function where it stands: `(function (tag) { ... })('a-b')`; null where there is none. */
+export function callInPlace(node: Node, program: Program): Ast.CallExpression | null {
+  let calls = IN_PLACE.get(program);
+  if (!calls) {
+    calls = new Map();
+    for (const call of indexOf(program).call) {
+      let callee: Node = call.callee;
+      while (callee.type === 'ParenthesizedExpression') callee = callee.expression;
+      if (/Function/.test(callee.type)) calls.set(callee, call);
+    }
+    IN_PLACE.set(program, calls);
+  }
+  return calls.get(node) ?? null;
+}
+
+const IN_PLACE = new WeakMap<Program, Map<Node, Ast.CallExpression>>();
+
 /** The statement of a list, in source order, that holds a node; null when none does. */
 export function statementAround<T extends Range>(statements: readonly T[], node: Range): T | null {
   const at = firstFrom(statements, node.start + 1) - 1;

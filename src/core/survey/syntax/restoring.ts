@@ -1,5 +1,9 @@
-/** Puts classes in the place of what compilers made of them, in the tree itself, so that all else meets one form. */
+/**
+ * Puts classes, and calls of async functions, in the place of what compilers made of them, in the tree itself, so that all
+ * else meets one form.
+ */
 
+import { AWAITED, awaitedCall } from './awaited.js';
 import { CONSTRUCTED, constructedClass } from './constructed.js';
 import { DESCRIBED, describedClass } from './described-classes.js';
 import { OLDER, olderClass } from './older-classes.js';
@@ -7,19 +11,20 @@ import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 import { become } from './tree.js';
 
-/** Each form: whether a text can hold it, and the class that a node of that form is. */
-const FORMS: { mayHold: RegExp; classOf(node: Ast.Node): Ast.Class | null }[] = [
-  { mayHold: CONSTRUCTED, classOf: constructedClass },
-  { mayHold: DESCRIBED, classOf: describedClass },
-  { mayHold: OLDER, classOf: olderClass },
+/** Each form: whether a text can hold it, and what a node of that form was before. */
+const FORMS: { mayHold: RegExp; before(node: Ast.Node): Ast.Node | null }[] = [
+  { mayHold: CONSTRUCTED, before: constructedClass },
+  { mayHold: DESCRIBED, before: describedClass },
+  { mayHold: OLDER, before: olderClass },
+  { mayHold: AWAITED, before: awaitedCall },
 ];
 
-export function restoreClasses(program: Ast.Program, source: string): void {
+export function restore(program: Ast.Program, source: string): void {
   const forms = FORMS.filter((one) => one.mayHold.test(source));
   if (forms.length === 0) return;
   walk(program, (node) => {
-    for (const { classOf } of forms) {
-      const restored = classOf(node);
+    for (const { before } of forms) {
+      const restored = before(node);
       if (!restored) continue;
       become(node, restored);
       break;

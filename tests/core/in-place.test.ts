@@ -1,0 +1,180 @@
+/** Functions that are called where they stand, as compilers and minifiers write them, and what other functions hand back. */
+import { describe, expect, test } from 'vitest';
+import { attributesOf } from '../../dist/core/contract/types.js';
+import { componentIn, surveyed } from '../support/memory.js';
+
+/** The attributes of each tag. */
+function offered(source: string, others: Record<string, string> = {}) {
+  const { contract, findings } = surveyed({ 'a.js': source, ...others });
+  expect(findings).toEqual([]);
+  return contract.components.map(
+    (one) =>
+      `${one.tag}: ${attributesOf(one)
+        .map(({ name }) => name)
+        .sort()}`,
+  );
+}
+
+describe('a function that is called where it stands', () => {
+  /** Registers what it is given; `NAMES` are the names of its parameters. */
+  const helper = (given: string, handed: string) => `const one = ${given} => {
+    customElements.get(e) || (function (t, n) {
+      class Made extends HTMLElement {}
+      Made.observedAttributes = n;
+      customElements.define(t, Made);
+    })${handed};
+  };
+  one({ tagName: 'quay-a', names: ['depth', 'side'] });
+  one(Object.assign({}, globalThis.options, { tagName: 'quay-b', names: ['depth', 'side'].filter((x) => x !== 'side') }));`;
+
+  test.each([
+    ['its parameters are what it is handed', helper('({ tagName: e, names: o })', '(e, o)')],
+    ['as are those that share a name with one outside', helper('({ tagName: e, names: t })', '(e, t)')],
+    [
+      'and those of one inside the other',
+      helper('(e) => (({ tagName: e, names: n })', '(e, n)').replace(/\};\s+one\(/, '})(e);\none('),
+    ],
+  ])('%s', (_, source) => {
+    expect(offered(source)).toEqual(['quay-a: depth,side', 'quay-b: depth']);
+  });
+
+  test('a class that the function around is handed is told where that is called', () => {
+    const source = `const entry = (TheClass) => { ((tag, one) => customElements.define(tag, one))('quay-a', TheClass); };
+      entry(class extends HTMLElement { static observedAttributes = ['depth']; });`;
+    expect(offered(source)).toEqual(['quay-a: depth']);
+  });
+});
+
+describe('async functions as compilers write them for engines without', () => {
+  const helper =
+    'const step = (self, given, kind, body) => new Promise((done) => done(body.apply(self, given || [])));';
+
+  test('run as what they were, with what they are handed', () => {
+    const source = `${helper}
+      const add = (options) => step(void 0, [options], void 0, function* ({ tag, names }) {
+        yield import('./other.js');
+        class Made extends HTMLElement { static observedAttributes = names; }
+        customElements.define(tag, Made);
+      });
+      add({ tag: 'quay-a', names: ['depth'] });
+      add({ tag: 'quay-b', names: ['side'] });`;
+    expect(offered(source)).toEqual(['quay-a: depth', 'quay-b: side']);
+  });
+
+  test('send events for the element whose method they stand in', () => {
+    const pier = componentIn(`${helper}
+      class Pier extends HTMLElement {
+        load() { return step(this, void 0, void 0, function* () { yield fetch('/'); this.dispatchEvent(new Event('tide-load')); }); }
+        pick(...given) { return step(this, [...given], void 0, function* (name) { this.dispatchEvent(new CustomEvent('tide-pick')); }); }
+      }
+      customElements.define('quay-pier', Pier);`);
+    expect(pier.events.map((one) => one.name).sort()).toEqual(['tide-load', 'tide-pick']);
+  });
+
+  test.each([
+    ['a generator that is not handed over so', 'step(this, 1, void 0, function* () { yield 1; })'],
+    ['and one that is named', 'step(this, void 0, void 0, function* own() { yield 1; })'],
+  ])('%s stays what it is', (_, call) => {
+    const pier = componentIn(`${helper}
+      class Pier extends HTMLElement { static get observedAttributes() { ${call}; return ['depth']; } }
+      customElements.define('quay-pier', Pier);`);
+    expect(attributesOf(pier).map((one) => one.name)).toEqual(['depth']);
+  });
+});
+
+describe('decorators whose functions a minifier wrote out', () => {
+  const source = (decorator: string) => `
+    var d = function (all, target) { for (const one of all) target = one(target) || target; return target; };
+    let v, Pier = class extends HTMLElement { static get observedAttributes() { return ['depth']; } };
+    Pier = d([${decorator}], Pier);
+    export { Pier };`;
+
+  test.each([
+    ['handed the tag before', `(v = 'quay-a', (t) => customElements.define(v, t))`],
+    [
+      'that call another',
+      `(v = 'quay-a', (t) => 'function' == typeof t ? ((t, e) => (customElements.define(t, e), e))(v, t) : ((t, e) => ({ finisher(e) { customElements.define(t, e); } }))(v, t))`,
+    ],
+    [
+      'with the tag in them',
+      `(t) => 'function' == typeof t ? ((t, e) => (customElements.define(t, e), e))('quay-a', t) : t`,
+    ],
+  ])('%s', (_, decorator) => {
+    expect(offered(source(decorator))).toEqual(['quay-a: depth']);
+  });
+
+  test('that register nothing', () => {
+    expect(offered(source(`(v = 'quay-a', (t) => { t.label = v; })`))).toEqual([]);
+  });
+});
+
+describe('what functions hand back', () => {
+  /** As libraries of hooks do that share a value with the elements below. */
+  const SHARING = {
+    'lib/share': `const byComponent = (component) => (held) => {
+      const Context = {
+        Provider: class extends HTMLElement {
+          set value(value) { this._value = value; }
+          get value() { return this._value; }
+        },
+        Reader: component(() => null),
+        held,
+      };
+      return Context;
+    };
+    function all(render) {
+      const component = (view) => class extends HTMLElement { static observedAttributes = ['of']; draw() { render(view); } };
+      const share = byComponent(component);
+      return { component, share };
+    }
+    const { component, share } = all(console.log);
+    export { component, share };`,
+  };
+
+  test.each([
+    [
+      'a class in an object, under a name',
+      `const Tide = share(4);\ncustomElements.define('quay-a', Tide.Provider);\ncustomElements.define('quay-b', Tide.Reader);`,
+    ],
+    [
+      'taken out of it',
+      `const { Provider, Reader } = share(4);\ncustomElements.define('quay-a', Provider);\ncustomElements.define('quay-b', Reader);`,
+    ],
+    [
+      'asked for at once',
+      `customElements.define('quay-a', share(4).Provider);\ncustomElements.define('quay-b', share(4).Reader);`,
+    ],
+  ])('%s', (_, source) => {
+    const { contract, findings } = surveyed({
+      'a.js': `import { share } from 'share';\n${source}`,
+      ...SHARING,
+    });
+    expect(findings).toEqual([]);
+    const [provider, reader] = contract.components;
+    expect(provider?.properties.map((one) => one.name)).toEqual(['value']);
+    expect(reader?.attributes.map((one) => one.name)).toEqual(['of']);
+  });
+
+  test('an element that a function makes of what it describes has what is described there', () => {
+    const make = `export function make(view, options) {
+      return class extends HTMLElement {
+        static get observedAttributes() { return Object.keys(this.all()); }
+        static all() { return globalThis.read(options.props); }
+      };
+    }`;
+    const tide = componentIn(
+      `import { make } from 'make';
+      const share = (held) => {
+        const Made = make(() => null, { props: { value: { type: Object, value: () => held }, depth: Number } });
+        return (Made.held = held), Made;
+      };
+      const Tide = share({ level: 3 });
+      customElements.define('quay-a', Tide);`,
+      { 'lib/make': make },
+    );
+    expect(tide.properties.map((one) => [one.name, one.type?.text])).toEqual([
+      ['value', 'object'],
+      ['depth', 'number'],
+    ]);
+  });
+});
