@@ -178,3 +178,66 @@ describe('what functions hand back', () => {
     ]);
   });
 });
+
+describe('modules in the table of a bundle', () => {
+  /** A base, helpers and a table of names, each in a module of its own, as `exporting` writes them. */
+  const bundle = (
+    exporting: (module: string, name: string, local: string) => string,
+    table: (modules: string[]) => string,
+  ) => `(() => {
+    var t = ${table([
+      `(t, e, s) => { ${exporting('e', 'H', 'i')} class i extends HTMLElement { static low(all) { return all.map((one) => one.toLowerCase()); } set depth(value) { this._depth = value; } get depth() { return this._depth; } } }`,
+      `function (t, e, s) { ${exporting('e', 'L', 'i')} ${exporting('e', 'send', 'n')} const i = ['Side', 'rail'], n = (one, name) => one.dispatchEvent(new CustomEvent(name)); }`,
+      `(t, e, s) => { var i = s(0), n = s(1); class r extends i.H { static get observedAttributes() { return r.low(n.L); } open() { (0, n.send)(this, 'tide-open'); } } customElements.define('quay-a', r); }`,
+    ])}, e = {};
+    function s(i) { var n = e[i]; if (void 0 !== n) return n.exports; var r = (e[i] = { exports: {} }); return t[i](r, r.exports, s), r.exports; }
+    s.d = (t, e) => { for (var i in e) Object.defineProperty(t, i, { enumerable: !0, get: e[i] }); };
+    s(2);
+  })();`;
+
+  test.each([
+    [
+      'by keys, with all exports at once',
+      bundle(
+        (to, name, local) => `s.d(${to}, { ${name}: () => ${local} });`,
+        (all) => `{ ${all.map((one, key) => `${key}: ${one}`).join()} }`,
+      ),
+    ],
+    [
+      'in a list, each export by itself',
+      bundle(
+        (to, name, local) => `s.d(${to}, "${name}", function () { return ${local}; });`,
+        (all) => `[${all.join()}]`,
+      ),
+    ],
+  ])('%s', (_, source) => {
+    const pier = componentIn(source);
+    expect(pier.notes.filter((one) => one.code !== 'event-not-declared')).toEqual([]);
+    expect(pier.root).toBe('none');
+    expect(attributesOf(pier).map((one) => one.name)).toEqual(['side', 'rail']);
+    expect(pier.properties.map((one) => one.name)).toEqual(['depth']);
+    expect(pier.events.map((one) => one.name)).toEqual(['tide-open']);
+  });
+
+  test('what is no table of modules is none', () => {
+    const pier = componentIn(`const t = { 0: (t, e, s) => { s.d(e, { H: () => 1 }); }, more: 2 };
+      const load = (key) => t[key];
+      class Pier extends HTMLElement { static observedAttributes = [load(0).H + '-a', 'rail']; }
+      customElements.define('quay-a', Pier);`);
+    expect(attributesOf(pier).map((one) => one.name)).toEqual(['rail']);
+    expect(pier.notes.map((one) => one.code)).toEqual(['attributes-not-constant']);
+  });
+});
+
+test('static methods of a class above, by the name of the module that holds it', () => {
+  const pier = componentIn(
+    `import * as base from './base.js';
+    class Pier extends base.Shore { static observedAttributes = Pier.low(['Side']); }
+    customElements.define('quay-a', Pier);`,
+    {
+      'base.js':
+        'export class Shore extends HTMLElement { static low(all) { return all.map((one) => one.toLowerCase()); } }',
+    },
+  );
+  expect(attributesOf(pier).map((one) => one.name)).toEqual(['side']);
+});

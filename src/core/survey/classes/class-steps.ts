@@ -1,6 +1,7 @@
 /** From the expression in an extends clause, step by step, to the class it stands for. */
 
 import { Bindings } from '../folding/bindings.js';
+import { bundledMember } from '../folding/bundled.js';
 import { callableOf, staticMethodOf, writtenMember, writtenObject } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
@@ -143,6 +144,8 @@ function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGra
   const holder = node.object.type === 'Identifier' ? node.object.name : null;
   const found = holder === null ? null : graph.findMember(holder, node.property.name, scope.module);
   if (found) return stepInto(found, graph);
+  const bundled = bundledMember(node.object, node.property.name, scope);
+  if (bundled) return { ...bundled, name: null };
   // A module may declare the name itself: `const HTMLElement = globalThis.HTMLElement || null`.
   if (/^(window|globalThis|self)$/.test(holder ?? '')) return globalClass(node.property.name);
   const written = writtenObject(node.object, scope);

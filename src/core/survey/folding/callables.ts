@@ -3,6 +3,7 @@
 import type { Found, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
+import { bundledMember } from './bundled.js';
 import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import type { Bound, Callable, FunctionNode, Scope, Statics } from './functions.js';
@@ -66,6 +67,8 @@ function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number)
   const found =
     object.type === 'Identifier' ? scope.graph.findMember(object.name, property.name, scope.module) : null;
   if (found) return declaredFunction(found, scope.graph, depth);
+  const bundled = bundledMember(object, property.name, scope);
+  if (bundled) return callableOf(bundled.node, bundled.scope, depth + 1);
   // Calls of what calls give hold nothing that is written out: `scale.range([0, 1]).nice()`.
   if (object.type === 'CallExpression' && object.callee.type === 'MemberExpression') return null;
   const holder = writtenObject(object, scope, depth + 1);

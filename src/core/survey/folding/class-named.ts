@@ -1,9 +1,10 @@
 /** The class behind an expression that names one. */
 
 import type { Ast } from '../syntax/parse.js';
-import type { Scope } from './functions.js';
+import { bundledMember } from './bundled.js';
+import type { Bound, Scope } from './functions.js';
 import { isFunction, returned, unwrap } from './functions.js';
-import { withLocals } from './scopes.js';
+import { givenBy, withLocals } from './scopes.js';
 
 const DEEPEST = 48;
 
@@ -34,6 +35,12 @@ export function classNamed(expression: Ast.Node, scope: Scope, depth = 0): Class
       const made = isFunction(callee) ? returned(callee) : null;
       return made && isFunction(callee) ? classNamed(made, withLocals(inner, [callee]), depth + 1) : null;
     }
+    if (node.type === 'MemberExpression') {
+      const next = memberPlace(node, inner);
+      if (!next) return null;
+      [node, inner] = [unwrap(next.node), next.scope];
+      continue;
+    }
     if (node.type === 'AssignmentExpression')
       return classNamed(node.right, inner, depth + 1) ?? classNamed(node.left, inner, depth + 1);
     if (node.type !== 'Identifier' && node.type !== 'ThisExpression') return null;
@@ -53,4 +60,17 @@ export function classNamed(expression: Ast.Node, scope: Scope, depth = 0): Class
     node = unwrap(declaration.init);
   }
   return null;
+}
+
+/** What a module holds under a name: `namespace.Pier`, also one of a bundle's. */
+function memberPlace(
+  { object, property, computed }: Ast.MemberExpression,
+  scope: Scope,
+): Pick<Bound, 'node' | 'scope'> | null {
+  if (computed || property.type !== 'Identifier') return null;
+  const found =
+    object.type === 'Identifier' ? scope.graph.findMember(object.name, property.name, scope.module) : null;
+  if (!found) return bundledMember(object, property.name, scope);
+  const given = found.declaration.kind === 'function' ? null : givenBy(found.declaration);
+  return given && { node: given, scope: { graph: scope.graph, module: found.module } };
 }

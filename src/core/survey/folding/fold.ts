@@ -7,6 +7,7 @@
 import type { Found } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { bundledMember } from './bundled.js';
 import { callableOf, ownClass, ownMethodOf, staticMethodOf } from './callables.js';
 import { classNamed } from './class-named.js';
 import { codeBehind, referenceTo } from './code-behind.js';
@@ -188,6 +189,8 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
       if (isExtended(node.object.name, scope)) return scope.above?.(name, depth + 1) ?? UNKNOWN;
       const found = scope.graph.findMember(node.object.name, name, scope.module);
       if (found) return foldFound(found, scope, depth + 1);
+      const bundled = bundledMember(node.object, name, scope);
+      if (bundled) return fold(bundled.node, bundled.scope, depth + 1);
       const tag = tagUnder(name, node.object, scope);
       if (tag !== null) return tag;
     }

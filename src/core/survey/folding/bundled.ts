@@ -1,0 +1,126 @@
+/**
+ * What the modules in a bundle's table export. Bundlers put each module into a function and hand it its exports, and what
+ * loads the others by their keys: `{ 665: (module, exports, load) => { load.d(exports, { Pier: () => Pier }); } }`, which
+ * another one asks for as `const pier = load(665)`, and uses as `pier.Pier`.
+ */
+
+import { functionsAround, within } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
+import { entryOf } from '../syntax/tree.js';
+import type { Bound, FunctionNode, Scope } from './functions.js';
+import { isFunction, keyText, returned, unwrap } from './functions.js';
+import { heldBy } from './named.js';
+import { withLocals } from './scopes.js';
+
+/** Through so many names a module is followed. */
+const DEEPEST = 8;
+
+/** How bundlers hand on what a module exports; looked for before anything else. */
+const EXPORTING = /\.d\(\s*\w+\s*,\s*[{"']/;
+
+/** The member of a module that an expression stands for, and where it is looked up; null where that is no module. */
+export function bundledMember(object: Ast.Node, name: string, scope: Scope): Bound | null {
+  const { program, source } = scope.module;
+  const modules = modulesIn(program, source);
+  const made = modules && moduleBehind(object, scope, modules);
+  const value = made && exportsOf(made, program).get(name);
+  if (!value) return null;
+  const around = functionsAround(value, program);
+  return { node: value, scope: withLocals({ graph: scope.graph, module: scope.module }, around) };
+}
+
+/** The function of the module that an expression loads, also through names. */
+function moduleBehind(
+  expression: Ast.Node,
+  scope: Scope,
+  modules: ReadonlyMap<string, FunctionNode>,
+  depth = 0,
+): FunctionNode | null {
+  if (depth > DEEPEST) return null;
+  const node = unwrap(expression);
+  if (node.type === 'Identifier') {
+    const held = heldBy(node.name, scope);
+    return held && !('value' in held) ? moduleBehind(held.node, held.scope, modules, depth + 1) : null;
+  }
+  if (node.type !== 'CallExpression' || node.callee.type !== 'Identifier') return null;
+  const [key, ...others] = node.arguments;
+  if (key?.type !== 'Literal' || others.length > 0) return null;
+  return modules.get(String(key.value)) ?? null;
+}
+
+const MODULES = new WeakMap<Ast.Program, ReadonlyMap<string, FunctionNode> | null>();
+
+/** The modules of a bundle by their keys; null where the program is none. */
+function modulesIn(program: Ast.Program, source: string): ReadonlyMap<string, FunctionNode> | null {
+  const known = MODULES.get(program);
+  if (known !== undefined) return known;
+  let modules: Map<string, FunctionNode> | null = null;
+  if (EXPORTING.test(source))
+    walk(program, (node) => {
+      const entries = tableOf(node);
+      if (!entries?.some(([, one]) => exportsOf(one, program).size > 0)) return true;
+      modules ??= new Map();
+      for (const [key, one] of entries) modules.set(key, one);
+      // One that is in a module of another table would be a bundle in a bundle.
+      return false;
+    });
+  MODULES.set(program, modules);
+  return modules;
+}
+
+/** The functions of a table by their keys, where it holds nothing else. */
+function tableOf(node: Ast.Node): [string, FunctionNode][] | null {
+  const entries: [string | null, Ast.Node | null][] =
+    node.type === 'ObjectExpression'
+      ? node.properties.map((one) =>
+          one.type === 'Property' ? [keyOf(one.key), one.value] : ([null, null] as const),
+        )
+      : node.type === 'ArrayExpression'
+        ? node.elements.flatMap((one, at): [string, Ast.Node][] => (one ? [[String(at), one]] : []))
+        : [];
+  const functions = entries.flatMap(([key, value]): [string, FunctionNode][] =>
+    key !== null && value && isFunction(value) && value.params.every((one) => one.type === 'Identifier')
+      ? [[key, value]]
+      : [],
+  );
+  return functions.length > 0 && functions.length === entries.length ? functions : null;
+}
+
+const keyOf = (key: Ast.Node) => (key.type === 'Literal' ? String(key.value) : keyText(key));
+
+const EXPORTS = new WeakMap<FunctionNode, ReadonlyMap<string, Ast.Node>>();
+
+/** What a module's function gives its exports, by name. */
+function exportsOf(node: FunctionNode, program: Ast.Program): ReadonlyMap<string, Ast.Node> {
+  const known = EXPORTS.get(node);
+  if (known) return known;
+  const exported = new Map<string, Ast.Node>();
+  const [, exports, load] = node.params;
+  if (exports?.type === 'Identifier' && load?.type === 'Identifier') {
+    for (const {
+      callee,
+      arguments: [target, given, getter],
+    } of within('call', node, program)) {
+      if (target?.type !== 'Identifier' || target.name !== exports.name || !given) continue;
+      if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') continue;
+      if (callee.object.name !== load.name || keyText(callee.property) !== 'd') continue;
+      const getters: [string | null, Ast.Node | undefined | null][] =
+        given.type === 'Literal'
+          ? [[String(given.value), getter]]
+          : given.type === 'ObjectExpression'
+            ? given.properties.map((one) =>
+                one.type === 'Property'
+                  ? [keyOf(one.key), entryOf(given, keyOf(one.key) ?? '')]
+                  : [null, null],
+              )
+            : [];
+      for (const [name, one] of getters) {
+        const value = one && isFunction(one) ? returned(one) : null;
+        if (name !== null && value) exported.set(name, value);
+      }
+    }
+  }
+  EXPORTS.set(node, exported);
+  return exported;
+}
