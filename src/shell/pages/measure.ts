@@ -4,7 +4,7 @@ import { allServerShapes, allShapes, formsOf } from '../../core/hosts/facts/inde
 import type { HostHarness } from '../../core/hosts/harness.js';
 import type { Host } from '../../core/hosts/host.js';
 import type { HostFacts } from '../../core/hosts/profile.js';
-import type { Engine } from '../engines/engine.js';
+import type { Engine, EnginePage } from '../engines/engine.js';
 import type { HostInstall } from './views.js';
 import { bundleViews } from './views.js';
 
@@ -23,8 +23,8 @@ export async function harnessOf(host: Host): Promise<HostHarness> {
 /** The scripts that measure a host version, in any engine. */
 export interface MeasuringScripts {
   client: string;
-  /** Prints on the server, and takes over in the page; null for a host without a server. */
-  server: { print: string; take: string } | null;
+  /** Prints on the server what the page takes over; null for a host without a server. */
+  server: string | null;
 }
 
 /** Compiles and bundles all that a measurement runs. Throws a SuvetError (exit 3) when the host is not installed. */
@@ -32,46 +32,43 @@ export async function measuringScripts({ host, ...rest }: MeasureRequest): Promi
   const harness = await harnessOf(host);
   const forms = formsOf(host.syntax);
   const shared = { host, harness, ...rest };
-  const serverShapes = allServerShapes(forms);
+  const serverShapes = harness.server ? allServerShapes(forms) : {};
   const client = await bundleViews({
     ...shared,
-    shapes: allShapes(forms),
-    imports: { measure: 'facts/index.js' },
-    script: `globalThis.suvetMeasure = () => measure({ views, shapes, mounter }, ${JSON.stringify(forms)});`,
+    shapes: { ...allShapes(forms), ...serverShapes },
+    imports: { measure: 'facts/index.js', measureServer: 'facts/server.js' },
+    script: `const page = { views, shapes, mounter };
+      globalThis.suvetMeasure = () => measure(page, ${JSON.stringify(forms)});
+      globalThis.suvetTake = (prints) => measureServer(page, ${JSON.stringify(forms.values)}, prints);`,
     server: false,
   });
   if (!harness.server) return { client, server: null };
-  const print = await bundleViews({
+  const server = await bundleViews({
     ...shared,
     shapes: serverShapes,
     imports: { printAll: 'facts/server.js' },
     script: 'globalThis.suvetPrint = () => printAll(print, views);',
     server: true,
   });
-  const take = await bundleViews({
-    ...shared,
-    shapes: serverShapes,
-    imports: { measureServer: 'facts/server.js' },
-    script: `globalThis.suvetTake = (prints) => measureServer({ views, shapes, mounter }, ${JSON.stringify(forms.values)}, prints);`,
-    server: false,
-  });
-  return { client, server: { print, take } };
+  return { client, server };
 }
 
 /** The facts of one host version in one engine. */
 export async function measureIn(engine: Engine, scripts: MeasuringScripts): Promise<HostFacts> {
-  const ask = async <T>(script: string, expression: string): Promise<T> => {
+  const within = async <T>(script: string, ask: (page: EnginePage) => Promise<T>): Promise<T> => {
     const page = await engine.open();
     try {
       await page.addScript(script);
-      return await page.evaluate<T>(expression);
+      return await ask(page);
     } finally {
       await page.close();
     }
   };
-  const facts = await ask<Omit<HostFacts, 'server'>>(scripts.client, 'suvetMeasure()');
-  if (!scripts.server) return { ...facts, server: null };
-  const prints = await ask<object>(scripts.server.print, 'suvetPrint()');
-  const server = await ask<HostFacts['server']>(scripts.server.take, `suvetTake(${JSON.stringify(prints)})`);
-  return { ...facts, server };
+  const { server } = scripts;
+  const prints = server ? await within(server, (page) => page.evaluate<object>('suvetPrint()')) : null;
+  return within(scripts.client, async (page) => {
+    const facts = await page.evaluate<Omit<HostFacts, 'server'>>('suvetMeasure()');
+    const taken = prints && `suvetTake(${JSON.stringify(prints)})`;
+    return { ...facts, server: taken === null ? null : await page.evaluate<HostFacts['server']>(taken) };
+  });
 }
