@@ -678,6 +678,16 @@ test.each([
     '',
     false,
   ],
+  [
+    'readable, as far in as it stands there',
+    `if (isForm && typeof text === "string") {
+            return text === "" || !!text;
+          } else {
+            return text === "false" ? false : text === "" || !!text;
+          }`,
+    '',
+    false,
+  ],
   ['short', 'return (isForm&&"string"==typeof text||"false"!==text)&&(""===text||!!text)', '', false],
   [
     'after the text of the attribute was read',

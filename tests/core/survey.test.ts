@@ -538,6 +538,24 @@ test('a name of the platform that a module declares itself, of what the platform
   expect([component.root, component.notes]).toEqual(['none', []]);
 });
 
+test.each([
+  ['none', "static swap(node) { node.attachShadow({ mode: 'closed' }); }"],
+  ['none', "swap() { const copy = document.createElement('div'); copy.attachShadow({ mode: 'open' }); }"],
+  ['open', "draw() { const self = this; self.attachShadow({ mode: 'open' }); }"],
+  ['open', "draw() { ((host) => host.attachShadow({ mode: 'open' }))(this); }"],
+  ['closed', "draw() { [this].forEach(() => this.attachShadow({ mode: 'closed' })); }"],
+])('root %s: %s', (root, body) => {
+  expect(componentIn(`class X extends HTMLElement { ${body} } ${define()}`).root).toBe(root);
+});
+
+test.each([
+  "typeof window !== 'undefined' && window.HTMLElement",
+  "typeof window !== 'undefined' && (window === null || window === void 0 ? void 0 : window.HTMLElement)",
+])('a base that may be left out where there is no page: %s', (base) => {
+  const component = componentIn(`const Base = ${base}; class X extends Base {} ${define()}`);
+  expect([component.root, component.notes]).toEqual(['none', []]);
+});
+
 test('what a helper sets on a class, in a function', () => {
   const source = `(() => { const Base = typeof window < 'u' && window.HTMLElement ? window.HTMLElement : Object;
     class B extends Base { static get observedAttributes() { return Object.keys(this.Props); } }

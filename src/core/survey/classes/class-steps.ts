@@ -12,7 +12,7 @@ import { calledWith, givenBy } from '../folding/scopes.js';
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
-import { isPrototype } from '../syntax/tree.js';
+import { isNothing, isPrototype } from '../syntax/tree.js';
 import { isClass } from './layers.js';
 import { reduced } from './reductions.js';
 
@@ -94,12 +94,14 @@ function followOnce(
       return last ? { node: given ?? last, scope, name } : null;
     }
     case 'LogicalExpression': {
-      const isLeftOut = node.operator !== '&&' && (fold(node.left, scope) ?? null) === null;
-      return { node: isLeftOut ? node.right : node.left, scope, name };
+      // `typeof window !== 'undefined' && window.HTMLElement`
+      const isRight = node.operator === '&&' || (fold(node.left, scope) ?? null) === null;
+      return { node: isRight ? node.right : node.left, scope, name };
     }
     case 'ConditionalExpression': {
       const test = fold(node.test, scope);
-      return { node: test !== UNKNOWN && !test ? node.alternate : node.consequent, scope, name };
+      const isOtherwise = test === UNKNOWN ? isNothing(node.consequent) : !test;
+      return { node: isOtherwise ? node.alternate : node.consequent, scope, name };
     }
     default:
       return null;

@@ -104,7 +104,7 @@ const SIGNS: Record<keyof Runtime, RegExp> = {
   readsFalse:
     /(?:(["'])false\1\s?!==?\s?\w{1,60}\)?\s?&&|===?\s?(["'])false\2\s?\?[^:]{0,10}:)\s?\(?[^)]{0,24}\|\|\s?!!/,
   formsReadAny:
-    /\w\s?&&\s?(?:typeof\s\w{1,60}\s?===?\s?(["'])string\1|(["'])string\2\s?===?\s?typeof\s\w{1,60})[\s\S]{0,90}?["']false["']/,
+    /\w\s?&&\s?(?:typeof\s\w{1,60}\s?===?\s?(["'])string\1|(["'])string\2\s?===?\s?typeof\s\w{1,60})[\s\S]{0,160}?["']false["']/,
   readsFlagsFirst:
     /null\s?[!=]==?\s?(\w{1,60})\s?(?:&&|\|\|)\s?["']false["']\s?[!=]==?\s?\1|(\w{1,60})\s?[!=]==?\s?null\s?(?:&&|\|\|)\s?\2\s?[!=]==?\s?["']false["']/,
   adopts: /hasOwnProperty[^;]{0,80}?\b(\w{1,60})\s?=\s?(\w{1,60})\[(\w{1,60})\];?\s{0,99}delete \2\[\3\]/,

@@ -13,10 +13,19 @@ import { fold, foldStaticMember, scopeBefore } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Scope, Trial } from '../folding/functions.js';
-import { isFunction, keyText, staticsOf, staticValue } from '../folding/functions.js';
+import {
+  calledName,
+  isFunction,
+  keyText,
+  localDeclarations,
+  staticsOf,
+  staticValue,
+  unwrap,
+} from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import { runsOf } from '../folding/runs.js';
-import { functionsAround, within } from '../syntax/find.js';
+import { parameterNames } from '../folding/scopes.js';
+import { callInPlace, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
@@ -190,7 +199,7 @@ function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' 
   };
   for (const node of within('call', layer.node.body, layer.module.program)) {
     if (node.callee.type !== 'MemberExpression' || node.callee.property.type !== 'Identifier') continue;
-    if (node.callee.property.name !== 'attachShadow') continue;
+    if (node.callee.property.name !== 'attachShadow' || isAnothers(node.callee.object, layer)) continue;
     found.root = 'open';
     read(node.arguments[0] ? fold(node.arguments[0], scope) : UNKNOWN);
   }
@@ -203,6 +212,19 @@ function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' 
   if (options === null) found.root = 'none';
   read(options);
   return found;
+}
+
+/** Is it another element: one that a function of the class is handed, or has made? */
+function isAnothers(node: Ast.Node, { node: holder, module: { program } }: Layer): boolean {
+  if (node.type !== 'Identifier') return false;
+  return functionsAround(node, program).some((one) => {
+    if (one.start < holder.start) return false;
+    const isHanded = one.params.some((parameter) => parameterNames(parameter).includes(node.name));
+    if (isHanded) return callInPlace(one, program) === null;
+    const declared = localDeclarations(one).get(node.name);
+    const given = declared?.kind === 'variable' && declared.init ? unwrap(declared.init) : null;
+    return given?.type === 'CallExpression' && calledName(given.callee) === 'createElement';
+  });
 }
 
 /** A class renders to the element itself where its `createRenderRoot` returns that, for what its class says of itself. */

@@ -184,8 +184,8 @@ async function look(one: Defined, { links, stuck }: Look): Promise<SeenComponent
   const names = [...accessors.keys(), ...elsewhere];
   const { perElement, ...instance } =
     stuck === null ? await instanceOf(one, names) : { ...nothingSeen(), error: stuck };
-  for (const member of perElement)
-    if (!accessors.has(member.name) && !elsewhere.has(member.name)) accessors.set(member.name, member);
+  // An element's own accessor stands before that of its class.
+  for (const member of perElement) if (!elsewhere.has(member.name)) accessors.set(member.name, member);
   return {
     tag: one.tag,
     className: one.class.name,
