@@ -32,7 +32,7 @@ export async function askLive(
   components: readonly Component[] = [],
   limit = LONGEST_STEP,
 ): Promise<LiveAnswer> {
-  const texts = input.paths.map((path) => [path, readText(path) ?? ''] as const);
+  const texts = pathsOf(input, components).map((path) => [path, readText(path) ?? ''] as const);
   const waiting = components.filter((one) => one.registeredBy !== undefined);
   const entrances = new Set([...waiting, ...components.filter((one) => one.heldBy)].map((one) => one.module));
   const own = [input.package, ...components.map((one) => one.heldBy)].flatMap((one) => one?.name ?? []);
@@ -78,6 +78,16 @@ export async function askLive(
   } finally {
     await engine.close();
   }
+}
+
+/** The files that components were found in: those of another build where the first one holds none. */
+function pathsOf(
+  { paths, otherPaths = [], publicPath }: OpenedSource['input'],
+  components: readonly Component[],
+) {
+  const held = new Set(components.map((one) => one.module));
+  const others = otherPaths.filter((path) => held.has(publicPath(path)));
+  return others.length === 0 || paths.some((path) => held.has(publicPath(path))) ? paths : others;
 }
 
 interface Asked {

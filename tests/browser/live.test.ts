@@ -180,6 +180,24 @@ test('a package that holds another build of an element that it also imports is a
   ]);
 });
 
+test('a package that is entered by a minified file is asked by that, not by the source beside it', async () => {
+  const cwd = folder({
+    'node_modules/kit/package.json':
+      '{ "name": "kit", "version": "1.0.0", "type": "module", "main": "dist/kit.min.js" }',
+    'node_modules/kit/dist/kit.min.js':
+      "class P extends HTMLElement { get deck() { return 'lower'; } } customElements.define('pier-a', P);",
+    'node_modules/kit/src/kit.ts': `import './kit.pcss';
+      export const start = (tag: string, made: CustomElementConstructor) => customElements.define(tag, made);`,
+    'node_modules/kit/src/kit.pcss': ':host { @apply --deck; }',
+  });
+  const { components, modules } = json<Live>(await suvet(['survey', 'npm:kit', '--live', '--json'], cwd));
+  expect(modules).toEqual([{ module: './dist/kit.min.js', error: null }]);
+  expect(components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`))).toEqual([
+    'pier-a agrees',
+    'deck agrees',
+  ]);
+});
+
 test('a package that passes on the elements of others is asked for those, which may put a class before the platform', async () => {
   const cwd = folder({
     'node_modules/kit/package.json':
@@ -207,6 +225,7 @@ test('elements that other packages register on the way are not told; accessors t
       '{ "name": "kit", "version": "1.0.0", "type": "module", "main": "i.js" }',
     'node_modules/kit/i.js': `import 'gull-a';
       class P extends HTMLElement {
+        get berth() { return 0; }
         constructor() {
           super();
           for (const key of ['deck', 'berth']) Object.defineProperty(this, key, { get: () => 1, set: () => {} });
@@ -224,8 +243,8 @@ test('elements that other packages register on the way are not told; accessors t
   const { components } = json<Live>(await suvet(['survey', 'npm:kit', '--live', '--json'], cwd));
   expect(components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`))).toEqual([
     'pier-a agrees',
-    'deck agrees',
     'berth agrees',
+    'deck agrees',
     'plan live-only',
     'tide0 live-only',
   ]);

@@ -158,6 +158,11 @@ rows('attributes handled by hand', [
     ['@level/number', '@plan/json', '@deck/string'],
   ],
   [
+    'attributes that are handed on to a part of the element, under the name of an accessor',
+    "static observedAttributes = ['checked', 'rows', 'label']; get checked() { return this.input.checked } set checked(v) { this.input.checked = v } get rows() { return this.input.rows } set rows(v) { this.input.rows = v } attributeChangedCallback(name, old, text) { if (name === 'checked') this.input.checked = this.hasAttribute('checked'); if (name === 'rows') this.input.rows = Number(text); if (name === 'label') this.button.textContent = text; }",
+    ['checked: boolean @checked/boolean', 'rows: number @rows/number', '@label/string'],
+  ],
+  [
     'without a property',
     "static observedAttributes = ['hint']; attributeChangedCallback() {}",
     ['@hint/string'],
@@ -724,6 +729,16 @@ test('how a class below reads an attribute takes the place of how the one above 
     'open: boolean @open/boolean <Above',
     'low: boolean @low/boolean/false <Above',
   ]);
+});
+
+test('constants under the name of a table are none; types as texts are', () => {
+  const offers = (table: string) =>
+    componentIn(
+      `class Pier extends HTMLElement { static props = ${table}; } customElements.define('pier-a', Pier);`,
+    ).properties.length;
+  expect(offers("{ groupKey: 'pier-tabs', other: 'deck' }")).toBe(0);
+  expect(offers("{ deck: 'string', rows: 'Number' }")).toBe(2);
+  expect(offers("{ deck: 'north', rows: Number }")).toBe(2);
 });
 
 test('a table of another class, which spreads those of the mixins that it is made with, one over the other', () => {

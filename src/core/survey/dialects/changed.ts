@@ -6,8 +6,10 @@ import { fold } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
 import { asString, UNKNOWN } from '../folding/folded.js';
 import type { FunctionNode } from '../folding/functions.js';
+import { keyText } from '../folding/functions.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { isThis } from '../syntax/tree.js';
 import { readerOf } from './attribute-calls.js';
 import { FLAG_TEXTS, type Reading, readingBySamples } from './converters.js';
 import { TriedElement } from './tried-element.js';
@@ -69,7 +71,7 @@ export function changedBranches(node: Ast.Function, context: LayerContext): Attr
     if (name === null) return;
     for (const part of body) {
       walk(part, (inner) => {
-        const target = assignedMember(inner);
+        const target = assignedMember(inner) ?? handedOn(inner, name, context);
         if (!target) return true;
         found.push({
           name,
@@ -124,4 +126,25 @@ function assignedMember(node: Ast.Node): { name: string; value: Ast.Expression }
   const { property } = node.left;
   if (property.type !== 'Identifier' && property.type !== 'PrivateIdentifier') return null;
   return { name: property.name.replace(/^_/, ''), value: node.right };
+}
+
+/** `this.input.checked = value`, where an accessor of that name is what the attribute `checked` is about. */
+function handedOn(
+  node: Ast.Node,
+  attribute: string,
+  { layer }: LayerContext,
+): { name: string; value: Ast.Expression } | null {
+  if (node.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') return null;
+  const { object, property, computed } = node.left;
+  const isPart = object.type === 'MemberExpression' && isThis(object.object);
+  if (!isPart || computed || property.type !== 'Identifier') return null;
+  const { name } = property;
+  if (name.toLowerCase() !== attribute.replaceAll('-', '')) return null;
+  const isOffered = layer.node.body.body.some(
+    (one) =>
+      one.type === 'MethodDefinition' &&
+      (one.kind === 'get' || one.kind === 'set') &&
+      keyText(one.key) === name,
+  );
+  return isOffered ? { name, value: node.right } : null;
 }

@@ -23,9 +23,10 @@ const TABLES = ['properties', 'props'];
 export const table: Dialect = {
   name: 'table',
   read(context) {
-    const found = TABLES.flatMap((name) => tablesNamed(name, context));
-    const entries = found
-      .flatMap(({ node, scope }) => tableEntries(node, scope))
+    const entries = TABLES.flatMap((name) => tablesNamed(name, context))
+      .map(({ node, scope }) => tableEntries(node, scope))
+      .filter((one) => !one.every(isPlainText))
+      .flat()
       .map((entry): TableEntry => ({ ...entry, value: optionsOf(entry, context) }));
     const attributeCase = attributeCaseOfTable(
       entries.map((one) => one.value),
@@ -42,6 +43,11 @@ export const table: Dialect = {
     return { properties, events };
   },
 };
+
+/** Texts that name no type: constants that go by the name of a table. */
+const isPlainText = ({ value }: TableEntry) => typeof value === 'string' && !TYPE_NAME.test(value);
+
+const TYPE_NAME = /^(?:string|number|boolean|object|array|function|date|json|any)\b/i;
 
 /** Options in a compiled form are read as the class above reads them. */
 function optionsOf({ name, value }: TableEntry, context: LayerContext): Folded {
