@@ -676,6 +676,13 @@ test.each([
   expect(told(pier)).toEqual(expected);
 });
 
+test('flags of compiled elements whose run-time code is not there read "false" as false', () => {
+  const pier = componentIn(
+    `import { proxy } from 'runtime'; const Pier = proxy(class extends HTMLElement {}, [1, "pier-a", { open: [4] }]); customElements.define('pier-a', Pier);`,
+  );
+  expect(pier.properties[0]?.attribute?.falseTexts).toEqual(['false']);
+});
+
 test.each([
   [
     'readable',
