@@ -41,14 +41,14 @@ export function withMaking(
   if (exported && exported.properties.length + exported.events.length > 0)
     return { ...exported, exportName: null, server: read.server };
   if (!isMade) return read;
-  const isAll = ({ properties, ...others }: Component) => {
-    const known = new Set(attributesOf({ properties, ...others }).map((item) => item.name));
-    return properties.length > 0 && attributesOf(read).every((item) => known.has(item.name));
+  const knowsAll = (component: Component) => {
+    const known = new Set(attributesOf(component).map((item) => item.name));
+    return component.properties.length > 0 && attributesOf(read).every((item) => known.has(item.name));
   };
   const all = callsMaking(call).map((made) =>
     assemble(one, chainOfBuilt(made.node, made.scope, null, graph), graph, entrance),
   );
-  const described = all.find(isAll);
+  const described = all.find(knowsAll);
   const [first] = all;
   if (!described) return one.called && first ? { ...read, ...shownBy(first, read) } : read;
   const { properties, attributes, methods, pairs } = described;

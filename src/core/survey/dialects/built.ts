@@ -24,7 +24,6 @@ import { isFunction, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import { topLevelValue } from '../folding/named.js';
 import { tableEntries } from '../folding/tables.js';
-
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';

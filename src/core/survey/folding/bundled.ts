@@ -7,7 +7,6 @@
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
-import { entryOf } from '../syntax/tree.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
 import { isFunction, keyText, returned, unwrap } from './functions.js';
 import { heldBy } from './named.js';
@@ -71,14 +70,7 @@ function modulesIn(program: Ast.Program, source: string): ReadonlyMap<string, Fu
 
 /** The functions of a table by their keys, where it holds nothing else. */
 function tableOf(node: Ast.Node): [string, FunctionNode][] | null {
-  const entries: [string | null, Ast.Node | null][] =
-    node.type === 'ObjectExpression'
-      ? node.properties.map((one) =>
-          one.type === 'Property' ? [keyOf(one.key), one.value] : ([null, null] as const),
-        )
-      : node.type === 'ArrayExpression'
-        ? node.elements.flatMap((one, at): [string, Ast.Node][] => (one ? [[String(at), one]] : []))
-        : [];
+  const entries = entriesOf(node);
   const functions = entries.flatMap(([key, value]): [string, FunctionNode][] =>
     key !== null && value && isFunction(value) && value.params.every((one) => one.type === 'Identifier')
       ? [[key, value]]
@@ -87,40 +79,47 @@ function tableOf(node: Ast.Node): [string, FunctionNode][] | null {
   return functions.length > 0 && functions.length === entries.length ? functions : null;
 }
 
+/** What a table holds by its keys: null where that cannot be told. A list may have holes. */
+function entriesOf(node: Ast.Node): (readonly [string | null, Ast.Node | null])[] {
+  if (node.type === 'ArrayExpression')
+    return node.elements.flatMap((one, at) => (one ? [[String(at), one] as const] : []));
+  if (node.type !== 'ObjectExpression') return [];
+  return node.properties.map((one) => (one.type === 'Property' ? [keyOf(one.key), one.value] : [null, null]));
+}
+
 const keyOf = (key: Ast.Node) => (key.type === 'Literal' ? String(key.value) : keyText(key));
 
 const EXPORTS = new WeakMap<FunctionNode, ReadonlyMap<string, Ast.Node>>();
 
-/** What a module's function gives its exports, by name. */
+/** What a module's function gives its exports, by name: `load.d(exports, ...)`. */
 function exportsOf(node: FunctionNode, program: Ast.Program): ReadonlyMap<string, Ast.Node> {
   const known = EXPORTS.get(node);
   if (known) return known;
   const exported = new Map<string, Ast.Node>();
   const [, exports, load] = node.params;
-  if (exports?.type === 'Identifier' && load?.type === 'Identifier') {
-    for (const {
-      callee,
-      arguments: [target, given, getter],
-    } of within('call', node, program)) {
-      if (target?.type !== 'Identifier' || target.name !== exports.name || !given) continue;
-      if (callee.type !== 'MemberExpression' || callee.object.type !== 'Identifier') continue;
-      if (callee.object.name !== load.name || keyText(callee.property) !== 'd') continue;
-      const getters: [string | null, Ast.Node | undefined | null][] =
-        given.type === 'Literal'
-          ? [[String(given.value), getter]]
-          : given.type === 'ObjectExpression'
-            ? given.properties.map((one) =>
-                one.type === 'Property'
-                  ? [keyOf(one.key), entryOf(given, keyOf(one.key) ?? '')]
-                  : [null, null],
-              )
-            : [];
-      for (const [name, one] of getters) {
-        const value = one && isFunction(one) ? returned(one) : null;
-        if (name !== null && value) exported.set(name, value);
-      }
+  const isNamed = (one: Ast.Node | undefined, by: Ast.Node | undefined) =>
+    one?.type === 'Identifier' && by?.type === 'Identifier' && one.name === by.name;
+  for (const {
+    callee,
+    arguments: [target, ...given],
+  } of load ? within('call', node, program) : []) {
+    if (callee.type !== 'MemberExpression' || keyText(callee.property) !== 'd') continue;
+    if (!isNamed(callee.object, load) || !isNamed(target, exports)) continue;
+    for (const [name, getter] of gettersIn(given)) {
+      const value = isFunction(getter) ? returned(getter) : null;
+      if (value) exported.set(name, value);
     }
   }
   EXPORTS.set(node, exported);
   return exported;
+}
+
+/** `{ Pier: () => Pier, ... }`, or one by one: `"Pier", function () { return Pier; }`. */
+function gettersIn([given, getter]: readonly Ast.Argument[]): [string, Ast.Node][] {
+  if (given?.type === 'Literal') return getter ? [[String(given.value), getter]] : [];
+  if (given?.type !== 'ObjectExpression') return [];
+  return given.properties.flatMap((one): [string, Ast.Node][] => {
+    const key = one.type === 'Property' ? keyOf(one.key) : null;
+    return one.type === 'Property' && key !== null ? [[key, one.value]] : [];
+  });
 }

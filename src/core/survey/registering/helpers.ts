@@ -131,9 +131,9 @@ const calledAt = (callee: Ast.Node, scope: Scope) =>
 const DEFINES = new WeakMap<FunctionNode, Ast.CallExpression[]>();
 
 /**
- * The calls of the registry in a function's body, also in functions inside it that take nothing, or each of a
- * list, or are called where they stand. (One that takes the class is a decorator's, and one that is given back somebody else's: they are not called yet.)
- * Where there are none, calls of what is named for it.
+ * The calls of the registry in a function's body, also in functions inside it that take nothing, or each of a list, or
+ * are called where they stand. (One that takes the class is a decorator's, and one that is given back somebody else's:
+ * they are not called yet.) Where there are none, calls of what is named for it.
  */
 export function definesIn({ node, scope }: Callable): Ast.CallExpression[] {
   const known = DEFINES.get(node);
