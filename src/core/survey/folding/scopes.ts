@@ -270,17 +270,23 @@ export function withLocals(scope: Scope, around: readonly FunctionNode[]): Scope
 }
 
 function withLocalsOf(scope: Scope, around: FunctionNode): Scope {
-  const declared = localDeclarations(around);
-  const call =
-    around.params.length > 0 && !isInside(around, scope) ? callInPlace(around, scope.module.program) : null;
-  if (declared.size === 0 && !call) return scope;
   const known = LOCALS.get(scope) ?? new WeakMap<FunctionNode, Scope>();
   LOCALS.set(scope, known);
   // Many expressions stand in the same functions, which may declare thousands of names.
   const before = known.get(around);
   if (before) return before;
+  const inner = insideOnce(scope, around);
+  known.set(around, inner);
+  return inner;
+}
+
+function insideOnce(scope: Scope, around: FunctionNode): Scope {
+  const declared = localDeclarations(around);
+  const call = around.params.length > 0 ? callInPlace(around, scope.module.program) : null;
+  const isHanded = call !== null && !isInside(around, scope);
+  if (declared.size === 0 && !isHanded) return scope;
   // What is called where it stands is handed the same each time.
-  const given = call ? calledWith({ node: around, scope }, call.arguments, scope) : scope.bindings;
+  const given = isHanded ? calledWith({ node: around, scope }, call.arguments, scope) : scope.bindings;
   const bindings = new Bindings(given);
   const inner = { ...scope, bindings };
   for (const [name, declaration] of declared) {
@@ -288,6 +294,5 @@ function withLocalsOf(scope: Scope, around: FunctionNode): Scope {
     const taken = declaration.kind === 'member' ? { taken: true as const } : {};
     if (value) bindings.set(name, { node: value, scope: inner, ...taken });
   }
-  known.set(around, inner);
   return inner;
 }
