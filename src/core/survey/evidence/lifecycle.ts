@@ -7,6 +7,6 @@ export const LIFECYCLE: ReadonlySet<string> = new Set(
     'attributeChangedCallback formAssociatedCallback formDisabledCallback formResetCallback ' +
     'formStateRestoreCallback render template update updated firstUpdated willUpdate shouldUpdate performUpdate ' +
     'scheduleUpdate requestUpdate getUpdateComplete createRenderRoot renderOptions addController removeController ' +
-    'componentOnReady'
+    'adoptStyles componentOnReady'
   ).split(' '),
 );
