@@ -12,6 +12,10 @@ interface Live {
   components: LiveComparison[];
 }
 
+/** What came of each item, by its name. */
+const outcomes = (components: readonly LiveComparison[]) =>
+  components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`));
+
 test('the demo elements show what their code says', async () => {
   const ran = await suvet(['survey', 'demo/elements', '--live', '--json']);
   const live = json<Live>(ran);
@@ -174,10 +178,7 @@ test('a package that holds another build of an element that it also imports is a
   });
   const { components, modules } = json<Live>(await suvet(['survey', 'npm:kit', '--live', '--json'], cwd));
   expect(modules.map((one) => one.error)).toEqual([null]);
-  expect(components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`))).toEqual([
-    'pier-a agrees',
-    'deck agrees',
-  ]);
+  expect(outcomes(components)).toEqual(['pier-a agrees', 'deck agrees']);
 });
 
 test('a package that is entered by a minified file is asked by that, not by the source beside it', async () => {
@@ -192,10 +193,7 @@ test('a package that is entered by a minified file is asked by that, not by the 
   });
   const { components, modules } = json<Live>(await suvet(['survey', 'npm:kit', '--live', '--json'], cwd));
   expect(modules).toEqual([{ module: './dist/kit.min.js', error: null }]);
-  expect(components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`))).toEqual([
-    'pier-a agrees',
-    'deck agrees',
-  ]);
+  expect(outcomes(components)).toEqual(['pier-a agrees', 'deck agrees']);
 });
 
 test('a package that passes on the elements of others is asked for those, which may put a class before the platform', async () => {
@@ -213,10 +211,7 @@ test('a package that passes on the elements of others is asked for those, which 
   });
   const { components, modules } = json<Live>(await suvet(['survey', 'npm:kit', '--live', '--json'], cwd));
   expect(modules).toEqual([{ module: './i.js', error: null }]);
-  expect(components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`))).toEqual([
-    'pier-a agrees',
-    'deck agrees',
-  ]);
+  expect(outcomes(components)).toEqual(['pier-a agrees', 'deck agrees']);
 });
 
 test('elements that other packages register on the way are not told; accessors that come with elements are', async () => {
@@ -241,7 +236,7 @@ test('elements that other packages register on the way are not told; accessors t
     'node_modules/gull-a/d.js': 'export const define = (tag, made) => customElements.define(tag, made);',
   });
   const { components } = json<Live>(await suvet(['survey', 'npm:kit', '--live', '--json'], cwd));
-  expect(components.flatMap((one) => one.items.map((item) => `${item.name} ${item.outcome}`))).toEqual([
+  expect(outcomes(components)).toEqual([
     'pier-a agrees',
     'berth agrees',
     'deck agrees',

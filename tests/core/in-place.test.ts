@@ -219,6 +219,17 @@ describe('modules in the table of a bundle', () => {
     expect(pier.events.map((one) => one.name)).toEqual(['tide-open']);
   });
 
+  test('what a module calls that is not what loads them gives none', () => {
+    const source = bundle(
+      (to, name, local) => `s.d(${to}, { ${name}: () => ${local} });`,
+      (all) => `[${all.join()}]`,
+    );
+    const other = source.replace('n = s(1)', 'n = take(1)');
+    expect(other).not.toBe(source);
+    expect(attributesOf(componentIn(other))).toEqual([]);
+    expect(componentIn(other).notes.map((one) => one.code)).toContain('attributes-not-constant');
+  });
+
   test('what is no table of modules is none', () => {
     const pier = componentIn(`const t = { 0: (t, e, s) => { s.d(e, { H: () => 1 }); }, more: 2 };
       const load = (key) => t[key];

@@ -18,9 +18,11 @@ export function typeFaults(place: string, config: string, folder: string): Promi
   return folder === 'angular' ? byAngular(place, config) : byTypeScript(place, config);
 }
 
-/** By the compiler as it is now; Angular and Svelte check with the version before it, which their tools build on. */
+/** By the compiler as it is now; Angular and Svelte check with an older one, which their own tools build on. */
 async function byTypeScript(place: string, config: string): Promise<TypeFault[]> {
-  const { stdout } = await run(process.execPath, [TYPESCRIPT, '-p', config, '--pretty', 'false'], place);
+  const args = [TYPESCRIPT, '-p', config, '--pretty', 'false'];
+  const { code, stdout, stderr } = await run(process.execPath, args, place);
+  if (code !== 0 && stdout === '') throw new Error(`the compiler did not run: ${stderr}`);
   return stdout.split('\n').flatMap((message) => {
     const [, file, line] = /^(\S.*?)\((\d+),\d+\): error /.exec(message) ?? [];
     if (file !== undefined) return [{ file, line: Number(line), message }];

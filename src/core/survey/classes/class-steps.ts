@@ -1,14 +1,13 @@
 /** From the expression in an extends clause, step by step, to the class it stands for. */
 
 import { Bindings } from '../folding/bindings.js';
-import { bundledMember } from '../folding/bundled.js';
+import { moduleMember } from '../folding/bundled.js';
 import { callableOf, staticMethodOf, writtenMember, writtenObject } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
 import { isFunction, localDeclarations, unwrap } from '../folding/functions.js';
 import { calledWith, givenBy } from '../folding/scopes.js';
-
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -76,7 +75,7 @@ function followOnce(
       return bound ? { node: bound.node, scope: bound.scope, name: null } : null;
     }
     case 'MemberExpression':
-      return followMember(node, scope, graph);
+      return followMember(node, scope);
     case 'CallExpression':
       return followCall(node, scope, graph);
     case 'AssignmentExpression':
@@ -118,12 +117,9 @@ function followName(name: string, scope: Scope, graph: ModuleGraph): Step | { pl
 }
 
 function stepInto(found: Found, graph: ModuleGraph): Step | null {
-  const inner: Scope = { graph, module: found.module };
-  if (found.declaration.kind === 'class')
-    return { node: found.declaration.node, scope: inner, name: found.name };
   if (found.declaration.kind === 'function') return null;
   const given = givenBy(found.declaration);
-  return given && { node: given, scope: inner, name: found.name };
+  return given && { node: given, scope: { graph, module: found.module }, name: found.name };
 }
 
 /**
@@ -141,13 +137,11 @@ function globalClass(name: string): { platform: string } | null {
   return /^(HTML|SVG|MathML)[A-Za-z]*Element$/.test(name) ? { platform: name } : null;
 }
 
-function followMember(node: Ast.MemberExpression, scope: Scope, graph: ModuleGraph) {
+function followMember(node: Ast.MemberExpression, scope: Scope) {
   if (node.property.type !== 'Identifier' || node.computed) return null;
+  const held = moduleMember(node, scope);
+  if (held) return isFunction(held.node) ? null : held;
   const holder = node.object.type === 'Identifier' ? node.object.name : null;
-  const found = holder === null ? null : graph.findMember(holder, node.property.name, scope.module);
-  if (found) return stepInto(found, graph);
-  const bundled = bundledMember(node.object, node.property.name, scope);
-  if (bundled) return { ...bundled, name: null };
   // A module may declare the name itself: `const HTMLElement = globalThis.HTMLElement || null`.
   if (/^(window|globalThis|self)$/.test(holder ?? '')) return globalClass(node.property.name);
   const written = writtenObject(node.object, scope);

@@ -7,7 +7,7 @@
 
 import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
-import type { Scope } from '../folding/functions.js';
+import type { FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction, localDeclarations, unwrap } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
 import { firstFrom, functionsAround } from '../syntax/find.js';
@@ -174,7 +174,9 @@ export function classDecorations(
   const list = node.arguments
     .map((one) => listOf(one, scope))
     .find((one) =>
-      one?.some((given) => isCall(given) || isWrittenOut(given) || (isHelper && given.type === 'Identifier')),
+      one?.some(
+        (given) => isCall(given) || writtenOut(given) !== null || (isHelper && given.type === 'Identifier'),
+      ),
     );
   if (!list || node.arguments.some(isPrototype)) return [];
   const kindOfMember = node.arguments.some(
@@ -197,10 +199,10 @@ function isCall(node: Ast.Node): boolean {
   return unwrap(node).type === 'CallExpression';
 }
 
-/** A decorator whose function stands there, as minifiers have it: `(tag = 'a-b', (one) => { ... })`. */
-function isWrittenOut(node: Ast.Node): boolean {
+/** The function of a decorator that stands there, as minifiers have it: `(tag = 'a-b', (one) => { ... })`. */
+export function writtenOut(node: Ast.Node): FunctionNode | null {
   const last = node.type === 'SequenceExpression' ? node.expressions.at(-1) : node;
-  return last !== undefined && isFunction(last);
+  return last && isFunction(last) ? last : null;
 }
 
 function isClassExpression(node: Ast.Node): boolean {

@@ -117,7 +117,7 @@ function runtimeOf(context: LayerContext): Runtime {
   // A table that stands apart is handed to what its module imports.
   const imported = layer.members ? module.staticSpecifiers.map((one) => graph.resolve(one, module)) : [];
   const signs = [...callees, ...imported].flatMap((one) => (one ? [signsIn(one)] : []));
-  // One that is another package's may not be there to be read: all that ever were read "false" as false.
+  // One that is another package's may not be there: every copy that was measured reads "false" as false.
   return runtimeWhere(
     (sign) => signs.some((one) => one[sign]) || (signs.length === 0 && sign === 'readsFalse'),
   );

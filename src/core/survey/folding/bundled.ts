@@ -1,6 +1,6 @@
 /**
- * What the modules in a bundle's table export. Bundlers put each module into a function and hand it its exports, and what
- * loads the others by their keys: `{ 665: (module, exports, load) => { load.d(exports, { Pier: () => Pier }); } }`, which
+ * What modules hold under a name: those that are imported as namespaces, and those in a bundle's table. Bundlers put each into
+ * a function and hand it its exports, and what loads the others by their keys: `{ 665: (module, exports, load) => { load.d(exports, { Pier: () => Pier }); } }`, which
  * another one asks for as `const pier = load(665)`, and uses as `pier.Pier`.
  */
 
@@ -10,7 +10,7 @@ import { walk } from '../syntax/parse.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
 import { isFunction, keyText, returned, unwrap } from './functions.js';
 import { heldBy } from './named.js';
-import { withLocals } from './scopes.js';
+import { givenBy, withLocals } from './scopes.js';
 
 /** Through so many names a module is followed. */
 const DEEPEST = 8;
@@ -18,7 +18,23 @@ const DEEPEST = 8;
 /** How bundlers hand on what a module exports; looked for before anything else. */
 const EXPORTING = /\.d\(\s*\w+\s*,\s*[{"']/;
 
-/** The member of a module that an expression stands for, and where it is looked up; null where that is no module. */
+/** `namespace.Pier`: what a module declares under that name, and the name; null where the object is no module. */
+export function moduleMember(
+  { object, property, computed }: Ast.MemberExpression,
+  scope: Scope,
+): (Bound & { name: string | null }) | null {
+  if (computed || property.type !== 'Identifier') return null;
+  const { graph, module } = scope;
+  const found = object.type === 'Identifier' ? graph.findMember(object.name, property.name, module) : null;
+  if (found) {
+    const node = givenBy(found.declaration);
+    return node && { node, scope: { graph, module: found.module }, name: found.name };
+  }
+  const bundled = bundledMember(object, property.name, scope);
+  return bundled && { ...bundled, name: null };
+}
+
+/** What a module of the bundle that holds the code exports under a name; null where the object is none of them. */
 export function bundledMember(object: Ast.Node, name: string, scope: Scope): Bound | null {
   const { program, source } = scope.module;
   const modules = modulesIn(program, source);
@@ -30,37 +46,53 @@ export function bundledMember(object: Ast.Node, name: string, scope: Scope): Bou
 }
 
 /** The function of the module that an expression loads, also through names. */
-function moduleBehind(
-  expression: Ast.Node,
-  scope: Scope,
-  modules: ReadonlyMap<string, FunctionNode>,
-  depth = 0,
-): FunctionNode | null {
+function moduleBehind(expression: Ast.Node, scope: Scope, modules: Modules, depth = 0): FunctionNode | null {
   if (depth > DEEPEST) return null;
   const node = unwrap(expression);
   if (node.type === 'Identifier') {
     const held = heldBy(node.name, scope);
-    return held && !('value' in held) ? moduleBehind(held.node, held.scope, modules, depth + 1) : null;
+    // Keys are those of this bundle.
+    if (!held || 'value' in held || held.scope.module !== scope.module) return null;
+    return moduleBehind(held.node, held.scope, modules, depth + 1);
   }
-  if (node.type !== 'CallExpression' || node.callee.type !== 'Identifier') return null;
+  if (node.type !== 'CallExpression') return null;
   const [key, ...others] = node.arguments;
   if (key?.type !== 'Literal' || others.length > 0) return null;
-  return modules.get(String(key.value)) ?? null;
+  const made = modules.byKey.get(String(key.value));
+  return made && loads(node, modules, scope) ? made : null;
 }
 
-const MODULES = new WeakMap<Ast.Program, ReadonlyMap<string, FunctionNode> | null>();
+/** Is it what loads modules that a call calls? One of them was handed it; outside of them it may go by any name. */
+function loads({ callee }: Ast.CallExpression, modules: Modules, { module }: Scope): boolean {
+  const holder = functionsAround(callee, module.program).find((one) => modules.all.has(one));
+  return holder ? isNamed(callee, holder.params[2]) : callee.type === 'Identifier';
+}
 
-/** The modules of a bundle by their keys; null where the program is none. */
-function modulesIn(program: Ast.Program, source: string): ReadonlyMap<string, FunctionNode> | null {
+function isNamed(node: Ast.Node | undefined, by: Ast.Node | undefined): boolean {
+  return node?.type === 'Identifier' && by?.type === 'Identifier' && node.name === by.name;
+}
+
+interface Modules {
+  byKey: Map<string, FunctionNode>;
+  all: Set<FunctionNode>;
+}
+
+const MODULES = new WeakMap<Ast.Program, Modules | null>();
+
+/** The modules of a bundle; null where the program is none. */
+function modulesIn(program: Ast.Program, source: string): Modules | null {
   const known = MODULES.get(program);
   if (known !== undefined) return known;
-  let modules: Map<string, FunctionNode> | null = null;
+  let modules: Modules | null = null;
   if (EXPORTING.test(source))
     walk(program, (node) => {
       const entries = tableOf(node);
       if (!entries?.some(([, one]) => exportsOf(one, program).size > 0)) return true;
-      modules ??= new Map();
-      for (const [key, one] of entries) modules.set(key, one);
+      modules ??= { byKey: new Map(), all: new Set() };
+      for (const [key, one] of entries) {
+        modules.byKey.set(key, one);
+        modules.all.add(one);
+      }
       // One that is in a module of another table would be a bundle in a bundle.
       return false;
     });
@@ -97,8 +129,6 @@ function exportsOf(node: FunctionNode, program: Ast.Program): ReadonlyMap<string
   if (known) return known;
   const exported = new Map<string, Ast.Node>();
   const [, exports, load] = node.params;
-  const isNamed = (one: Ast.Node | undefined, by: Ast.Node | undefined) =>
-    one?.type === 'Identifier' && by?.type === 'Identifier' && one.name === by.name;
   for (const {
     callee,
     arguments: [target, ...given],

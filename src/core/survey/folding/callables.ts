@@ -3,7 +3,7 @@
 import type { Found, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
-import { bundledMember } from './bundled.js';
+import { moduleMember } from './bundled.js';
 import type { ClassPlace } from './class-named.js';
 import { classNamed } from './class-named.js';
 import type { Bound, Callable, FunctionNode, Scope, Statics } from './functions.js';
@@ -62,13 +62,10 @@ const DEEPEST = 12;
 
 /** `namespace.name`: a function that another module exports, or one that an object holds. */
 function memberFunction(node: Ast.MemberExpression, scope: Scope, depth: number): Callable | null {
-  if (node.computed || node.property.type !== 'Identifier') return null;
-  const { object, property } = node;
-  const found =
-    object.type === 'Identifier' ? scope.graph.findMember(object.name, property.name, scope.module) : null;
-  if (found) return declaredFunction(found, scope.graph, depth);
-  const bundled = bundledMember(object, property.name, scope);
-  if (bundled) return callableOf(bundled.node, bundled.scope, depth + 1);
+  const member = moduleMember(node, scope);
+  if (member) return callableOf(member.node, member.scope, depth + 1);
+  const { object, property, computed } = node;
+  if (computed || property.type !== 'Identifier') return null;
   // Calls of what calls give hold nothing that is written out: `scale.range([0, 1]).nice()`.
   if (object.type === 'CallExpression' && object.callee.type === 'MemberExpression') return null;
   const holder = writtenObject(object, scope, depth + 1);

@@ -1,10 +1,10 @@
 /** The class behind an expression that names one. */
 
 import type { Ast } from '../syntax/parse.js';
-import { bundledMember } from './bundled.js';
-import type { Bound, Scope } from './functions.js';
+import { moduleMember } from './bundled.js';
+import type { Scope } from './functions.js';
 import { isFunction, returned, unwrap } from './functions.js';
-import { givenBy, withLocals } from './scopes.js';
+import { withLocals } from './scopes.js';
 
 const DEEPEST = 48;
 
@@ -36,7 +36,7 @@ export function classNamed(expression: Ast.Node, scope: Scope, depth = 0): Class
       return made && isFunction(callee) ? classNamed(made, withLocals(inner, [callee]), depth + 1) : null;
     }
     if (node.type === 'MemberExpression') {
-      const next = memberPlace(node, inner);
+      const next = moduleMember(node, inner);
       if (!next) return null;
       [node, inner] = [unwrap(next.node), next.scope];
       continue;
@@ -60,17 +60,4 @@ export function classNamed(expression: Ast.Node, scope: Scope, depth = 0): Class
     node = unwrap(declaration.init);
   }
   return null;
-}
-
-/** What a module holds under a name: `namespace.Pier`, also one of a bundle's. */
-function memberPlace(
-  { object, property, computed }: Ast.MemberExpression,
-  scope: Scope,
-): Pick<Bound, 'node' | 'scope'> | null {
-  if (computed || property.type !== 'Identifier') return null;
-  const found =
-    object.type === 'Identifier' ? scope.graph.findMember(object.name, property.name, scope.module) : null;
-  if (!found) return bundledMember(object, property.name, scope);
-  const given = found.declaration.kind === 'function' ? null : givenBy(found.declaration);
-  return given && { node: given, scope: { graph: scope.graph, module: found.module } };
 }

@@ -275,12 +275,12 @@ function withLocalsOf(scope: Scope, around: FunctionNode): Scope {
   // Many expressions stand in the same functions, which may declare thousands of names.
   const before = known.get(around);
   if (before) return before;
-  const inner = insideOnce(scope, around);
+  const inner = scopeInside(scope, around);
   known.set(around, inner);
   return inner;
 }
 
-function insideOnce(scope: Scope, around: FunctionNode): Scope {
+function scopeInside(scope: Scope, around: FunctionNode): Scope {
   const declared = localDeclarations(around);
   const call = around.params.length > 0 ? callInPlace(around, scope.module.program) : null;
   const isHanded = call !== null && !isInside(around, scope);

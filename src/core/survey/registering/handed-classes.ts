@@ -3,6 +3,7 @@
  * `TheBase.add(TheClass)`. The function makes the tag out of the class, and hands both on until they reach the registry.
  */
 
+import { writtenOut } from '../classes/decorations.js';
 import { Bindings } from '../folding/bindings.js';
 import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { classNamed } from '../folding/class-named.js';
@@ -28,16 +29,16 @@ export function decoratedClass(
   scope: Scope,
   place: Ast.Node,
 ): Finding[] {
-  const steps = decorator.type === 'SequenceExpression' ? decorator.expressions : [decorator];
-  const last = steps.at(-1);
-  if (!last || (last.type !== 'Identifier' && !isFunction(last))) return [];
-  const given = steps.flatMap((one): [string, Bound][] =>
+  const made = decorator.type === 'Identifier' ? decorator : writtenOut(decorator);
+  if (!made) return [];
+  const before = decorator.type === 'SequenceExpression' ? decorator.expressions : [];
+  const given = before.flatMap((one): [string, Bound][] =>
     one.type === 'AssignmentExpression' && one.left.type === 'Identifier'
       ? [[one.left.name, { node: one.right, scope }]]
       : [],
   );
   const inner = given.length > 0 ? { ...scope, bindings: new Bindings(scope.bindings, given) } : scope;
-  return handedClass(last, [target as Ast.Argument], target, inner, place).map((one) => ({ ...one, scope }));
+  return handedClass(made, [target as Ast.Argument], target, inner, place).map((one) => ({ ...one, scope }));
 }
 
 /** What a function registers that is called with `args`, the class `target` among them. */

@@ -5,7 +5,7 @@
  */
 
 import type { Ast } from './parse.js';
-import { isNothing, isThis, placeOf } from './tree.js';
+import { isNothing, isThis } from './tree.js';
 
 /** Can a text hold such a call at all? */
 export const AWAITED = /\bfunction\s*\*\s*\(/;
@@ -19,5 +19,5 @@ export function awaitedCall(node: Ast.Node): Ast.CallExpression | null {
   const list = isNothing(given) ? [] : given.type === 'ArrayExpression' ? given.elements : null;
   if (!list?.every((one) => one !== null)) return null;
   const made = { ...body, type: 'ArrowFunctionExpression', async: true, generator: false, expression: false };
-  return { ...node, callee: made, arguments: list, ...placeOf(node) } as unknown as Ast.CallExpression;
+  return { ...node, callee: made, arguments: list } as unknown as Ast.CallExpression;
 }
