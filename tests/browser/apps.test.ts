@@ -50,7 +50,14 @@ const APPS: App[] = [
     host: 'svelte@5',
     plugins: [svelte(false, true)],
     body: '<div id="app"></div>',
-    compile: ['svelte-check/bin/svelte-check', '--threshold', 'error', '--tsconfig', 'tsconfig.json'],
+    compile: [
+      'svelte-check/bin/svelte-check',
+      '--tsgo',
+      '--threshold',
+      'error',
+      '--tsconfig',
+      'tsconfig.json',
+    ],
     entry: 'src/main.ts',
     wrong:
       "import { mount } from 'svelte'; import Pier from './src/pier.svelte'; mount(Pier, { target: document.getElementById('app') });",

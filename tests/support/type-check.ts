@@ -54,7 +54,16 @@ async function byAngular(place: string, config: string): Promise<TypeFault[]> {
 
 async function bySvelteCheck(place: string, config: string): Promise<TypeFault[]> {
   const program = join(PROJECT, 'node_modules/svelte-check/bin/svelte-check');
-  const args = [program, '--output', 'machine', '--threshold', 'error', '--tsconfig', `./${config}`];
+  const args = [
+    program,
+    '--output',
+    'machine',
+    '--tsgo',
+    '--threshold',
+    'error',
+    '--tsconfig',
+    `./${config}`,
+  ];
   const { stdout, stderr } = await run(process.execPath, args, place);
   return stripVTControlCharacters(`${stdout}\n${stderr}`)
     .split('\n')

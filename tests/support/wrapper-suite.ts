@@ -8,10 +8,21 @@ import type { EnginePage } from '../../dist/shell/engines/engine.js';
 import { launchFirefox } from '../../dist/shell/engines/firefox.js';
 import { browser } from './engine.js';
 import { folder } from './run.js';
-import { bundleConsumer, TRIED, type TypeErrors, typeErrors, viewOf, wrapPanel } from './wrapped.js';
+import {
+  bundleConsumer,
+  TRIED,
+  type Tried,
+  type TypeErrors,
+  typeErrors,
+  viewOf,
+  wrapPanel,
+} from './wrapped.js';
 
 /** Versions whose shared code is that of a later one, which is run in both. */
 const ONLY_CHROMIUM = ['react@16', 'react@17', 'vue@2.7'];
+
+/** What the consumer is given, but for a list. */
+const FULL = { rowCount: 3, open: true, label: 'Deck', value: 'v', bunks: false };
 
 /** Proves the wrappers of these hosts; in two files, so that two cores share the work. */
 export function proveWrappers(hosts: readonly string[]): void {
@@ -20,7 +31,6 @@ export function proveWrappers(hosts: readonly string[]): void {
     ['firefox', browser(launchFirefox)],
   ] as const;
 
-  const full = { rowCount: 3, open: true, label: 'Deck', value: 'v', bunks: false };
   const errorsOf = (page: EnginePage) =>
     page.console.filter((line) => line.type === 'error' || line.type === 'uncaught');
 
@@ -29,6 +39,7 @@ export function proveWrappers(hosts: readonly string[]): void {
     (host, tried) => {
       let script: string;
       let types: TypeErrors | undefined;
+      let markup: string;
 
       const place = folder({}, (end) => afterAll(end));
       beforeAll(async () => {
@@ -38,6 +49,7 @@ export function proveWrappers(hosts: readonly string[]): void {
       import { scenarios } from './scenarios.js';
       globalThis.run = scenarios(mounter, view);`;
         script = await bundleConsumer(place, tried, { server: false, entry });
+        markup = await printed(place, tried);
       });
 
       if (tried.check) {
@@ -67,7 +79,7 @@ export function proveWrappers(hosts: readonly string[]): void {
             expect(seen[when]).toEqual({
               mounted: {
                 same: Array(5).fill(true),
-                typed: Object.values(full),
+                typed: Object.values(FULL),
                 last: 'Deck|3|true|ADA|true',
               },
               changed: [true, null, 9, false, 'Bridge', 'v', true],
@@ -134,37 +146,40 @@ export function proveWrappers(hosts: readonly string[]): void {
           if (engine === 'chromium') expect(kept).toBeLessThan(10);
         });
 
+        test('hydration takes over what the server printed', async () => {
+          expect(await page.evaluate(`run.hydration(${JSON.stringify(markup)})`)).toEqual({
+            kept: true,
+            same: true,
+            typed: Object.values(FULL),
+            heard: [5],
+            text: expect.stringMatching(/^words ?more$/),
+          });
+        });
+
         test('nothing of all that was an error on the console', () => expect(errorsOf(page)).toEqual([]));
       });
 
-      test('the server prints it without a DOM, and hydration takes it over in silence', async () => {
-        const entry = `import view from '${viewOf(tried)}';
+      test('the server prints it without a DOM', () => {
+        expect(markup).toMatch(/<crew-panel (?=[^>]*class="wide ?")(?=[^>]*row-count="3")/);
+        // React 19 would complain about attributes that its page assigns as properties.
+        if (host !== 'react@19') expect(markup).toMatch(/<crew-panel (?=[^>]* open\b)(?=[^>]*label="Deck")/);
+      });
+    },
+  );
+}
+
+/** What the server prints of the consumer. */
+async function printed(place: string, tried: Tried): Promise<string> {
+  const entry = `import view from '${viewOf(tried)}';
     export const printed = async (input) => {
       globalThis.suvetFirstInput = input;
       return print(view, input);
     };`;
-        const file = join(place, 'server.bundle.mjs');
-        writeFileSync(file, await bundleConsumer(place, tried, { server: true, entry }));
-        const { printed } = (await import(/* @vite-ignore */ pathToFileURL(file).href)) as {
-          printed(input: object): Promise<string>;
-        };
-        const watches = [{ name: 'Ada', hours: 4 }];
-        const markup = await printed({ values: { ...full, watches }, text: 'words', legend: 'more' });
-        expect(markup).toMatch(/<crew-panel (?=[^>]*class="wide ?")(?=[^>]*row-count="3")/);
-        // React 19 would complain about attributes that its page assigns as properties.
-        if (host !== 'react@19') expect(markup).toMatch(/<crew-panel (?=[^>]* open\b)(?=[^>]*label="Deck")/);
-        for (const [, open] of used) {
-          const page = await open(script);
-          expect(await page.evaluate(`run.hydration(${JSON.stringify(markup)})`)).toEqual({
-            kept: true,
-            same: true,
-            typed: Object.values(full),
-            heard: [5],
-            text: expect.stringMatching(/^words ?more$/),
-          });
-          expect(errorsOf(page)).toEqual([]);
-        }
-      }, 30_000);
-    },
-  );
+  const file = join(place, 'server.bundle.mjs');
+  writeFileSync(file, await bundleConsumer(place, tried, { server: true, entry }));
+  const server = (await import(/* @vite-ignore */ pathToFileURL(file).href)) as {
+    printed(input: object): Promise<string>;
+  };
+  const watches = [{ name: 'Ada', hours: 4 }];
+  return server.printed({ values: { ...FULL, watches }, text: 'words', legend: 'more' });
 }

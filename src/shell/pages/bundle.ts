@@ -1,8 +1,8 @@
 /** Bundles modules for a browser page or for Node.js, with esbuild. */
 
 import { readFileSync } from 'node:fs';
-import { build, type Plugin, type ResolveResult } from 'esbuild';
-import { missingError } from '../files/error.js';
+import { build, type Message, type Plugin, type ResolveResult } from 'esbuild';
+import { EXIT, SuvetError } from '../files/error.js';
 
 export interface BundleRequest {
   /** Absolute path of the entry module, or its text with the folder that its imports are resolved from. */
@@ -35,7 +35,30 @@ export interface VirtualModule {
   folder: string;
 }
 
-/** The bundle as one script. Throws a SuvetError (exit 3) that carries the first of the bundler's messages. */
+/** Code that cannot be bundled: exit 3, with the first of the bundler's messages. */
+export class BundleError extends SuvetError {
+  /** Names of the virtual modules that have a part in it. */
+  readonly modules: readonly string[];
+
+  constructor(errors: readonly Message[]) {
+    const [first] = errors;
+    const where = first?.location ? `${first.location.file}:${first.location.line}: ` : '';
+    super(
+      'bundle-failed',
+      EXIT.missing,
+      `The code cannot be bundled: ${where}${first?.text ?? 'the bundler does not say why'}`,
+      'Install the missing package or mend the file, then try again.',
+    );
+    this.modules = errors.flatMap(({ location }) =>
+      location?.file.startsWith(`${VIRTUAL}:`) ? [location.file.slice(VIRTUAL.length + 1)] : [],
+    );
+  }
+}
+
+/** The bundler's namespace of virtual modules; it names their files with it. */
+const VIRTUAL = 'view';
+
+/** The bundle as one script. Throws a BundleError. */
 export async function bundle(request: BundleRequest): Promise<string> {
   const { entry, platform = 'browser' } = request;
   try {
@@ -75,15 +98,9 @@ export async function bundle(request: BundleRequest): Promise<string> {
     });
     return result.outputFiles[0]?.text ?? '';
   } catch (error) {
-    const [first] =
-      (error as { errors?: { text: string; location: { file: string; line: number } | null }[] }).errors ??
-      [];
-    const where = first?.location ? `${first.location.file}:${first.location.line}: ` : '';
-    throw missingError(
-      'bundle-failed',
-      `The code cannot be bundled: ${where}${first?.text ?? (error as Error).message}`,
-      'Install the missing package or mend the file, then try again.',
-    );
+    const { errors } = error as { errors?: Message[] };
+    if (errors === undefined) throw error;
+    throw new BundleError(errors);
   }
 }
 
@@ -125,8 +142,8 @@ function virtualModules(modules: ReadonlyMap<string, VirtualModule>): Plugin {
   return {
     name: 'virtual-modules',
     setup(setup) {
-      setup.onResolve({ filter: /^view:/ }, (args) => ({ path: args.path.slice(5), namespace: 'view' }));
-      setup.onLoad({ filter: /.*/, namespace: 'view' }, (args) => {
+      setup.onResolve({ filter: /^view:/ }, (args) => ({ path: args.path.slice(5), namespace: VIRTUAL }));
+      setup.onLoad({ filter: /.*/, namespace: VIRTUAL }, (args) => {
         const module = modules.get(args.path);
         return module
           ? { contents: module.text, loader: module.loader, resolveDir: module.folder }

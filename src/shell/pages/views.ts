@@ -8,7 +8,7 @@ import type { Host } from '../../core/hosts/host.js';
 import { missingError } from '../files/error.js';
 import { ownPath } from '../files/own.js';
 import type { VirtualModule } from './bundle.js';
-import { bundle } from './bundle.js';
+import { BundleError, bundle } from './bundle.js';
 
 const HOSTS_FOLDER = ownPath('dist/core/hosts');
 
@@ -35,18 +35,45 @@ export interface ViewBundle {
 
 /** A script for a page. Throws a SuvetError (exit 3) when the host or its compiler is not installed. */
 export async function bundleViews(request: ViewBundle): Promise<string> {
-  const { host, harness, install, shapes, server } = request;
   const compile = await compilerFor(request);
+  const made = await Promise.all(
+    Object.entries(request.shapes).map(async ([key, shape], at) => {
+      const name = `view-${at}${request.harness.ending}`;
+      return { key, name, view: await compile(request.harness.view(shape), name) };
+    }),
+  );
+  try {
+    return await bundleMade(request, made);
+  } catch (error) {
+    if (!(error instanceof BundleError)) throw error;
+    // Those that no parser takes are left out, so that one view does not take the others along.
+    const suspects = new Set(error.modules);
+    const tried = await Promise.all(
+      made.map(async (one) =>
+        suspects.has(one.name) && !('refused' in one.view) ? { ...one, view: await parsed(one.view) } : one,
+      ),
+    );
+    if (!tried.some(({ view }, at) => 'refused' in view && view !== made[at]?.view)) throw error;
+    return bundleMade(request, tried);
+  }
+}
+
+/** A view by the key of its shape. */
+interface MadeView {
+  key: string;
+  /** Of its module. */
+  name: string;
+  view: Compiled;
+}
+
+type Compiled = Pick<VirtualModule, 'text' | 'loader'> | { refused: string };
+
+function bundleMade(request: ViewBundle, made: readonly MadeView[]): Promise<string> {
+  const { host, harness, install, shapes, server } = request;
   const modules = new Map<string, VirtualModule>();
   const lines: string[] = [];
   const entries: string[] = [];
-  const made = await Promise.all(
-    Object.entries(shapes).map(async ([key, shape], at) => {
-      const name = `view-${at}${harness.ending}`;
-      return { key, at, name, view: await compile(harness.view(shape), name) };
-    }),
-  );
-  for (const { key, at, name, view } of made) {
+  for (const [at, { key, name, view }] of made.entries()) {
     if ('refused' in view) entries.push(`${JSON.stringify(key)}: ${JSON.stringify(view)}`);
     else {
       modules.set(name, { ...view, folder: install.folder });
@@ -77,32 +104,30 @@ export async function bundleViews(request: ViewBundle): Promise<string> {
   });
 }
 
-type Compiled = Pick<VirtualModule, 'text' | 'loader'> | { refused: string };
-
 async function compilerFor({ host, harness, install, server, production }: ViewBundle) {
   const { compiler } = harness;
   if (!compiler) {
     const loader = harness.ending.slice(1) as VirtualModule['loader'];
-    return async (text: string): Promise<Compiled> => refusalOf(text, loader);
+    return async (text: string): Promise<Compiled> => ({ text, loader });
   }
   const loaded: unknown[] = [];
   for (const specifier of compiler.modules) loaded.push(await loadFrom(specifier, install, host.name));
   return async (text: string, name: string): Promise<Compiled> => {
     try {
-      // What a compiler gives out is tried as well: not every one keeps to what JavaScript allows.
-      return refusalOf(await compiler.compile(loaded, text, { server, production, name }), 'js');
+      const compiled = await compiler.compile(loaded, text, { server, production, name });
+      return { text: compiled, loader: 'js' };
     } catch (error) {
       return { refused: firstLine(error) };
     }
   };
 }
 
-/** Code is tried before it is bundled, so that one view does not take the others along. */
-async function refusalOf(text: string, loader: VirtualModule['loader']): Promise<Compiled> {
+/** A view that can be parsed, or why not: what a compiler gives out does not always keep to what JavaScript allows. */
+async function parsed(view: Pick<VirtualModule, 'text' | 'loader'>): Promise<Compiled> {
   const { transform } = await import('esbuild');
   try {
-    await transform(text, { loader, jsx: 'preserve', logLevel: 'silent' });
-    return { text, loader };
+    await transform(view.text, { loader: view.loader, jsx: 'preserve', logLevel: 'silent' });
+    return view;
   } catch (error) {
     return { refused: firstLine(error) };
   }
