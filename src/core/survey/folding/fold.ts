@@ -10,11 +10,11 @@ import type { Ast } from '../syntax/parse.js';
 import { bundledMember } from './bundled.js';
 import { callableOf, ownClass, ownMethodOf, staticMethodOf } from './callables.js';
 import { classNamed } from './class-named.js';
-import { codeBehind, referenceTo } from './code-behind.js';
+import { codeBehind, codeIn } from './code-behind.js';
 import { foldNew, foldObjectMethod } from './collections.js';
 import { askedInTrial, heldInTrial, isIn, methodInTrial, tagUnder } from './element.js';
 import { fieldName } from './fields.js';
-import type { Folded, Reference } from './folded.js';
+import type { Folded } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Named, Scope } from './functions.js';
 import { calledName, unwrap } from './functions.js';
@@ -269,13 +269,6 @@ function foldBehind(node: Ast.CallExpression, callee: Ast.Node, scope: Scope, de
   const [first] = node.arguments;
   if (!isReference(value) || !first) return UNKNOWN;
   return foldConversion(value.reference, fold(first, scope, depth + 1)) ?? UNKNOWN;
-}
-
-/** The function that a table or an option holds, in code that is tried out. */
-function codeIn(node: Ast.MemberExpression, scope: Scope): Reference | null {
-  const behind = scope.trial?.called(node, scope);
-  const code = behind && behind.node !== node ? callableOf(behind.node, behind.scope) : null;
-  return code ? referenceTo('function', code) : null;
 }
 
 function foldFunction(called: Callable, node: Ast.CallExpression, scope: Scope, depth: number): Folded {
