@@ -303,6 +303,51 @@ describe('components of a framework, of which a function makes elements', () => 
     expect(component).toMatchObject({ root, exportName: null, properties: [{ name: 'deck' }] });
   });
 
+  /** What makes the elements, where it is at hand: in a bundle, or in the framework's package. */
+  const maker = `class Passing extends HTMLElement { subscription = null; }
+    function make(component, config) {
+      const inputs = config.injector.get(component).inputs;
+      class Made extends Passing { static observedAttributes = Object.keys(inputs); injector; constructor() { super(); this.injector = config.injector; } }
+      inputs.forEach(({ name }) => Object.defineProperty(Made.prototype, name, { get() { return this.values[name]; } }));
+      return Made;
+    }`;
+
+  test.each([
+    [
+      'decorated',
+      `@Component({ selector: 'pier-inner' }) class Pier { @Input() deck = 1; @Output() picked = 1; }`,
+    ],
+    [
+      'compiled',
+      `const Pier = (() => { class e { static { this.ɵcmp = define({ type: e, inputs: { deck: 'deck' }, outputs: { picked: 'picked' } }); } } return e; })();`,
+    ],
+    [
+      'compiled for engines without blocks',
+      `class Pier {} Pier.ɵcmp = define({ type: Pier, inputs: { deck: 'deck' }, outputs: { picked: 'picked' } });`,
+    ],
+  ])('are found through the function that makes them: %s', (_, source) => {
+    const define = `customElements.define('pier-a', make(Pier, { injector: 1 }));`;
+    const imports = `import { Component, Input, Output, define } from 'frame';`;
+    for (const files of [
+      { 'a.ts': `${imports} ${maker} ${source} ${define}` },
+      {
+        'a.ts': `${imports} import { make } from './make.js'; ${source} ${define}`,
+        'make.ts': `${maker} export { make };`,
+      },
+    ]) {
+      const found = surveyed(files as Record<string, string>).contract.components.map(told);
+      expect(found).toEqual(['pier-a | on-import | none | deck@deck:string |  | picked |  | ']);
+    }
+  });
+
+  test('a mixin that is applied to one is a mixin', () => {
+    const source = `import { Component, Input } from 'frame'; @Component({ selector: 'pier-inner' }) class Pier extends HTMLElement { @Input() deck = 1; }
+      const deep = (Base) => class extends Base { get depth() { return 1; } };
+      customElements.define('pier-a', deep(Pier));`;
+    const [found] = surveyed({ 'a.ts': source }).contract.components;
+    expect(found?.properties.map((one) => one.name).sort()).toEqual(['deck', 'depth']);
+  });
+
   test('types, details of events and the root', () => {
     const source = `import { Component, Output, input, EventEmitter, ViewEncapsulation } from 'frame';
       @Component({ selector: 'pier-inner', encapsulation: ViewEncapsulation.ShadowDom, template: '' })

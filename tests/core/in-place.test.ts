@@ -252,3 +252,24 @@ test('static methods of a class above, by the name of the module that holds it',
   );
   expect(attributesOf(pier).map((one) => one.name)).toEqual(['side']);
 });
+
+describe('a class expression that calls itself by a name of its own', () => {
+  const other = { 'other.js': "export class Base extends HTMLElement {} export const made = () => ['far'];" };
+  const classOf = (own: string, names: string) => `import { Base as b, made as i } from './other.js';
+    export const Quay = class ${own} extends HTMLElement {
+      static tag = 'quay-a';
+      static get names() { return ['depth']; }
+      static get observedAttributes() { return ${names}; }
+      static start() { customElements.get(${own}.tag) || customElements.define(${own}.tag, ${own}); }
+    };
+    Quay.start();`;
+
+  test.each([
+    ['is meant by it inside', classOf('Itself', "[...Itself.names, 'side']"), 'depth,side'],
+    ['also where modules that it imports share it', classOf('i', "[...i.names, 'side']"), 'depth,side'],
+    ['or a class', classOf('b', "[...b.names, 'side']"), 'depth,side'],
+    ['but not where something inside has it', classOf('i', '((i) => i.map((one) => one))(i.names)'), 'depth'],
+  ])('%s', (_, source, names) => {
+    expect(offered(source, other)).toEqual([`quay-a: ${names}`]);
+  });
+});

@@ -7,11 +7,12 @@ import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
 import { isFunction, localDeclarations, unwrap } from '../folding/functions.js';
-import { calledWith, givenBy } from '../folding/scopes.js';
+import { calledWith, givenBy, selfNamed } from '../folding/scopes.js';
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isNothing, isPrototype } from '../syntax/tree.js';
+import { exportedComponent } from './exported.js';
 import { isClass } from './layers.js';
 import { reduced } from './reductions.js';
 
@@ -68,8 +69,10 @@ function followOnce(
     case 'ClassDeclaration':
     case 'ClassExpression':
       return { node, scope, name };
-    case 'Identifier':
-      return followName(node.name, scope, graph);
+    case 'Identifier': {
+      const itself = selfNamed(node, scope);
+      return itself ? { node: itself, scope, name } : followName(node.name, scope, graph);
+    }
     case 'ThisExpression': {
       const bound = scope.bindings?.get('this');
       return bound ? { node: bound.node, scope: bound.scope, name: null } : null;
@@ -164,6 +167,8 @@ function followCall(node: Ast.CallExpression, scope: Scope, graph: ModuleGraph):
     const bindings = calledWith(made, node.arguments, scope);
     const inner: Scope = { graph, module: made.scope.module, bindings };
     const result = classMadeBy(made.node, inner);
+    const component = result && exportedComponent(node, made.node, result, scope);
+    if (component) return { node: component, scope, name: null };
     const called = calledName(callee);
     const parameter = result?.type === 'Identifier' ? amendedBy(made.node, result.name) : null;
     const amends =

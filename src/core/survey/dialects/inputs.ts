@@ -9,12 +9,13 @@ import type { AttributeReader, ContractEvent, TypeInfo } from '../../contract/ty
 import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../classes/about.js';
 import { decoratorsOf, memberDecorations } from '../classes/decorations.js';
+import { COMPILED_COMPONENT } from '../classes/exported.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import { fold } from '../folding/fold.js';
 import { asString, isFoldedObject } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
-import { calledName, originalName, unwrap } from '../folding/functions.js';
+import { calledName, originalName, staticValue, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import type { TableEntry } from '../folding/tables.js';
 import { tableEntries } from '../folding/tables.js';
@@ -199,7 +200,9 @@ function toldOf({ layer, scope, graph }: LayerContext): { node: Ast.Node; scope:
       ? [{ node: unwrap(member.value), scope }]
       : [],
   );
-  return [...decoratorsOf(layer, scope, graph), ...statics].flatMap(({ node, scope: inner }) =>
+  const compiled = staticValue(layer.node, COMPILED_COMPONENT, layer.module);
+  const apart = compiled ? [{ node: unwrap(compiled), scope }] : [];
+  return [...decoratorsOf(layer, scope, graph), ...statics, ...apart].flatMap(({ node, scope: inner }) =>
     node.type === 'CallExpression' ? node.arguments.map((one) => ({ node: unwrap(one), scope: inner })) : [],
   );
 }

@@ -4,7 +4,7 @@ import type { Ast } from '../syntax/parse.js';
 import { moduleMember } from './bundled.js';
 import type { Scope } from './functions.js';
 import { isFunction, returned, unwrap } from './functions.js';
-import { withLocals } from './scopes.js';
+import { selfNamed, withLocals } from './scopes.js';
 
 const DEEPEST = 48;
 
@@ -44,6 +44,8 @@ export function classNamed(expression: Ast.Node, scope: Scope, depth = 0): Class
     if (node.type === 'AssignmentExpression')
       return classNamed(node.right, inner, depth + 1) ?? classNamed(node.left, inner, depth + 1);
     if (node.type !== 'Identifier' && node.type !== 'ThisExpression') return null;
+    const itself = node.type === 'Identifier' ? selfNamed(node, inner) : null;
+    if (itself) return { node: itself, scope: inner };
     const name = node.type === 'Identifier' ? node.name : 'this';
     const bound = inner.bindings?.get(name);
     if (bound) {

@@ -36,7 +36,7 @@ import { foldArrayMethod, foldBuiltInCall, foldObjectCall, foldTextMethod } from
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
 import { madeElement, platformMember } from './platform.js';
-import { calledWith, calledWithValues, isLocal } from './scopes.js';
+import { calledWith, calledWithValues, isLocal, selfNamed } from './scopes.js';
 import { foldStatic, staticMember } from './statics.js';
 
 const DEEPEST = 160;
@@ -126,6 +126,7 @@ function foldName(node: Named, scope: Scope, depth: number): Folded {
   const { name } = node;
   if (name === 'undefined') return undefined;
   if (name === 'NaN') return Number.NaN;
+  if (selfNamed(node, scope)) return { reference: name };
   const bound = scope.bindings?.get(name);
   if (bound) return 'value' in bound ? bound.value : fold(bound.node, bound.scope, depth + 1);
   const found = scope.graph.find(name, scope.module);
@@ -184,7 +185,7 @@ function foldMember(node: Ast.MemberExpression, scope: Scope, depth: number): Fo
     }
     const statics = ownClass(node.object, scope);
     if (statics) return statics.own(name, depth + 1);
-    if (node.object.type === 'Identifier') {
+    if (node.object.type === 'Identifier' && !selfNamed(node.object, scope)) {
       // `Base.x` in a class that extends Base, which may be what a mixin is applied to, is `super.x`.
       if (isExtended(node.object.name, scope)) return scope.above?.(name, depth + 1) ?? UNKNOWN;
       const found = scope.graph.findMember(node.object.name, name, scope.module);

@@ -2,7 +2,7 @@
 
 import type { Declaration, Module } from '../modules/modules.js';
 import { isDeclaration } from '../syntax/file-names.js';
-import { callInPlace, functionsAround } from '../syntax/find.js';
+import { callInPlace, classCalling, functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { expressionsOf, isNothing } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
@@ -42,13 +42,21 @@ export function bindParameters(
   return bindings;
 }
 
-/** What the names inside a function stand for when it is called with these arguments. */
+/**
+ * What the names inside a function stand for when it is called with these arguments; `areAll`: there are no others, and
+ * parameters without one are undefined.
+ */
 export function calledWith(
   { node, scope }: Callable,
   args: readonly Ast.Argument[],
   caller: Scope,
+  areAll = true,
 ): Bindings<Bound> {
-  const bindings = withFallbacks(node, scope, bindParameters(node, args, caller, scope));
+  const given = bindParameters(node, args, caller, scope);
+  if (areAll && args.every((one) => one.type !== 'SpreadElement'))
+    for (const parameter of node.params.slice(args.length))
+      if (parameter.type === 'Identifier') given.set(parameter.name, boundTo(undefined, scope));
+  const bindings = withFallbacks(node, scope, given);
   if (asksForArguments(node, scope.module) && args.every((one) => one.type !== 'SpreadElement'))
     bindings.set('arguments', { node: listOf(args), scope: caller });
   return bindings;
@@ -248,11 +256,31 @@ export function parameterNames(parameter: Ast.Node): string[] {
 /** Is a name that of a parameter, or of something else that a function around it declares? Declarations have no such. */
 export function isLocal(node: Named, { module }: Scope): boolean {
   if (isDeclaration(module.path)) return false;
-  return functionsAround(node, module.program).some(
-    (one) =>
-      localDeclarations(one).has(node.name) ||
-      one.params.some((given) => parameterNames(given).includes(node.name)),
-  );
+  return functionsAround(node, module.program).some((one) => declares(one, node.name));
+}
+
+const declares = (one: FunctionNode, name: string) =>
+  localDeclarations(one).has(name) || one.params.some((given) => parameterNames(given).includes(name));
+
+const CLASS_NAMES = new WeakMap<Module, ReadonlySet<string>>();
+
+/** Names after the word `class` in a module, from a look at its source; declarations have no class expressions. */
+function classNames(module: Module): ReadonlySet<string> {
+  const known = CLASS_NAMES.get(module);
+  if (known) return known;
+  const found = isDeclaration(module.path) ? [] : module.source.matchAll(/\bclass\s+([\w$]+)/g);
+  const names = new Set(Array.from(found, ([, name = '']) => name));
+  CLASS_NAMES.set(module, names);
+  return names;
+}
+
+/** The class around a name that calls itself so, as minifiers have it: `const Pier = class i { static a = i.b; }`. */
+export function selfNamed(node: Named, { module }: Scope): Ast.Class | null {
+  const itself = classNames(module).has(node.name) ? classCalling(node.name, node, module.program) : null;
+  const isHidden =
+    itself !== null &&
+    functionsAround(node, module.program).some((one) => one.start > itself.start && declares(one, node.name));
+  return isHidden ? null : itself;
 }
 
 const LOCALS = new WeakMap<Scope, WeakMap<FunctionNode, Scope>>();

@@ -38,7 +38,7 @@ export function registeredBy(
     const isLonger = tag?.includes(onlyTag(node, scope) ?? tag);
     return { made: new Map(), tag: tag !== null && isLonger ? tag : null };
   }
-  const bindings = calledWith(decorator, [target as Ast.Argument], scope);
+  const bindings = calledWith(decorator, [target as Ast.Argument], scope, false);
   const found = registeredIn(
     { ...decorator, scope: { ...decorator.scope, bindings } },
     node,

@@ -70,7 +70,10 @@ export function definingCall(node: Ast.CallExpression, scope: Scope): Finding[] 
 
 /** The tags that a function registers, of which `defining` is a call of the registry, where it is called with nothing. */
 export function tagsDefinedBy(helper: Callable, defining: Ast.CallExpression): string[] {
-  const bound = { ...helper, scope: { ...helper.scope, bindings: calledWith(helper, [], helper.scope) } };
+  const bound = {
+    ...helper,
+    scope: { ...helper.scope, bindings: calledWith(helper, [], helper.scope, false) },
+  };
   return registeredIn(bound, defining, helper.scope, 'by-call').map((one) => one.tag);
 }
 

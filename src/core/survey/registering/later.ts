@@ -22,7 +22,7 @@ export function madeForLater(node: Ast.CallExpression, scope: Scope): Finding[] 
   const isCalled = callee.type === 'CallExpression';
   const made = returnedFunction(isCalled ? callee : node, scope);
   if (!made) return [];
-  const bindings = calledWith(made, isCalled ? node.arguments : [], scope);
+  const bindings = calledWith(made, isCalled ? node.arguments : [], scope, isCalled);
   const found = registeredBelow(
     { node: made.node, scope: { ...made.scope, bindings } },
     node,

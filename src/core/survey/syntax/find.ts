@@ -51,6 +51,12 @@ export function classAround(node: Range, program: Program): Ast.Class | null {
   return around('class', node, program).at(-1) ?? null;
 }
 
+/** The class expression around a node that calls itself by this name, the innermost one: `pier = class Pier {}`; or null. */
+export function classCalling(name: string, node: Range, program: Program): Ast.Class | null {
+  const isIt = (one: Ast.Class) => one.type === 'ClassExpression' && one.id?.name === name;
+  return around('class', node, program).findLast(isIt) ?? null;
+}
+
 /** The loops around a node, outermost first. */
 export function loopsAround(node: Range, program: Program): Kinds['loop'][] {
   return around('loop', node, program);
