@@ -134,9 +134,10 @@ async function componentModules({ surveyed, components }: ProbeRequest): Promise
   const urls = new Map<string, string>();
   const byRoot = new Map<string, { tags: string[]; paths: string[] }>();
   for (const { tag, registeredBy } of components) {
-    const path = (registeredBy === undefined ? surveyed.modules : surveyed.entrances).get(tag);
-    const root = surveyed.roots.get(tag);
-    if (!path || !root) continue;
+    const origin = surveyed.origins.get(tag);
+    const path = registeredBy === undefined ? origin?.path : origin?.entrance;
+    if (!origin || path === undefined) continue;
+    const { root } = origin;
     const group = byRoot.get(root) ?? { tags: [], paths: [] };
     byRoot.set(root, { tags: [...group.tags, tag], paths: [...group.paths, path] });
   }

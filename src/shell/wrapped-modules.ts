@@ -29,10 +29,9 @@ export function specifiersOf(
  * The path of a module below its package, as a server gives it to pages: no specifier that `exports` translates. Where
  * components come from several packages, it is that below the folder in which they are installed.
  */
-function servedPath(component: Component, { entrances, roots }: Surveyed): string {
+function servedPath(component: Component, { origins }: Surveyed): string {
   const { tag, module, package: from } = component;
-  const file = entrances.get(tag);
-  const root = roots.get(tag);
+  const { entrance: file, root } = origins.get(tag) ?? {};
   const path =
     /\.[cm]?[jt]sx?$/.test(module) || !file || !root ? module : relative(root, file).split(sep).join('/');
   const below = path.replace(/^(\.?\/)+/, '').replace(/\.(m?)tsx?$/, '.$1js');
@@ -41,12 +40,12 @@ function servedPath(component: Component, { entrances, roots }: Surveyed): strin
 
 /** The package's own specifier; a path where there is no package, or the wrappers are part of it. */
 function specifierOf(component: Component, surveyed: Surveyed, out: string): string {
-  const from = surveyed.contract.package ?? component.package ?? packageOf(surveyed.roots.get(component.tag));
-  const root = surveyed.roots.get(component.tag);
+  const { root, entrance } = surveyed.origins.get(component.tag) ?? {};
+  const from = surveyed.contract.package ?? component.package ?? packageOf(root);
   if (from && !(root && isInside(realPath(out), root))) {
     return specifierIn(from.name, component);
   }
-  const path = surveyed.entrances.get(component.tag) ?? resolvePath(root ?? out, component.module);
+  const path = entrance ?? resolvePath(root ?? out, component.module);
   const way = relative(out, path)
     .split(sep)
     .join('/')
@@ -62,7 +61,7 @@ function packageOf(root: string | undefined): Contract['package'] {
 /** The tags whose modules the type checker would ask for types: it finds none, or does not take TypeScript for a module. */
 export async function untypedOf(
   specifiers: ReadonlyMap<string, string>,
-  { entrances }: Surveyed,
+  { origins }: Surveyed,
   out: string,
 ): Promise<Set<string>> {
   const isPath = (specifier: string) => /^\.\.?\//.test(specifier);
@@ -75,7 +74,7 @@ export async function untypedOf(
       : null;
   const isTyped = (tag: string, specifier: string) => {
     if (!isPath(specifier)) return isTypedModule(typesOf(specifier), specifier);
-    const module = entrances.get(tag);
+    const module = origins.get(tag)?.entrance;
     return (
       module !== undefined && (/\.m?tsx?$/.test(module) || existsSync(module.replace(/\.(m?)js$/, '.d.$1ts')))
     );

@@ -63,7 +63,8 @@ export async function planWrapping(
         marked: items.filter((one) => one.outcome === 'marked'),
         broken: items.filter((one) => one.outcome === 'broken'),
       });
-      const isTyped = component.typesOnly || isKnownTag(component.tag, surveyed.modules.get(component.tag));
+      const isTyped =
+        component.typesOnly || isKnownTag(component.tag, surveyed.origins.get(component.tag)?.path);
       tagged.push({ component, isTyped, attributes: tagAttributes(component, items) });
     }
   }

@@ -73,6 +73,8 @@ const TOGETHER = {
     "class Fine extends HTMLElement { static observedAttributes = ['rows']; rows = 3; attributeChangedCallback(name, before, text) { if (name === 'rows') this.rows = Number(text); } } customElements.define('pier-fine', Fine);",
   'closed.js':
     "customElements.define('pier-closed', class extends HTMLElement { connectedCallback() { this.attachShadow({ mode: 'closed' }).innerHTML = '<slot name=\"in\"></slot>'; } });",
+  'inner.ts':
+    "class Inner extends HTMLElement { get deck() { return 1; } private get keel() { return 1; } /** @internal */ get ribs() { return 1; } } customElements.define('pier-inner', Inner);",
   'waits/a.js': `export function start() { ${register('call-a')} }`,
   'waits/b.js': `export function begin() { if (globalThis.never) ${register('call-b')} }`,
   'waits/c.js': `export function fail() { throw new Error('closed'); ${register('call-c')} }`,
@@ -97,6 +99,10 @@ describe('in one page', () => {
   test('a closed root is looked into', () => {
     const items = those('pier-closed').flatMap((one) => one.items);
     expect(items.map((one) => `${one.name} ${one.outcome}`)).toEqual(['pier-closed agrees', 'in agrees']);
+  });
+
+  test('what is not for users is no difference', () => {
+    expect(outcomes(those('pier-inner'))).toEqual(['pier-inner agrees', 'deck agrees']);
   });
 
   test('what elements start with and how they read texts is asked', () => {

@@ -1,4 +1,5 @@
 import type { Contract } from '../../core/contract/types.js';
+import type { Surveyed } from '../../shell/contracts/survey.js';
 import { usageError } from '../../shell/files/error.js';
 import type { CommandCall, CommandSpec } from '../command.js';
 import { printJson } from '../command.js';
@@ -43,7 +44,7 @@ export const survey: CommandSpec = {
     const document = await documentOf(call, contract);
     if (typeof call.options.out === 'string')
       await writeDocument(call, call.options.out, document ?? contract);
-    if (call.options.live === true) return showLive(call, contract);
+    if (call.options.live === true) return showLive(call, surveyed);
     if (document && typeof call.options.out !== 'string') printJson(call, document);
     else if (call.json) printJson(call, contract);
     else await show(call, contract);
@@ -83,7 +84,7 @@ async function writeDocument(call: CommandCall, file: string, document: object):
 }
 
 /** Asks the running elements, and prints where they differ from the contract. */
-async function showLive(call: CommandCall, contract: Contract): Promise<number> {
+async function showLive(call: CommandCall, { contract, origins }: Surveyed): Promise<number> {
   const { sources, folder } = await sourcesFor(call, call.args);
   const { askLive } = await import('../../shell/live.js');
   const { openSource } = await import('../../shell/contracts/sources.js');
@@ -97,7 +98,8 @@ async function showLive(call: CommandCall, contract: Contract): Promise<number> 
   const seen = answers.flatMap((one) => one.components);
   const modules = answers.flatMap((one) => one.modules);
   const { component } = call.options;
-  const compared = compareLive(contract.components, seen).filter(
+  const inner = new Map([...origins].map(([tag, one]) => [tag, one.inner ?? []]));
+  const compared = compareLive(contract.components, seen, inner).filter(
     (one) => typeof component !== 'string' || one.tag === component,
   );
   const engine = answers[0]?.engine ?? '';

@@ -39,12 +39,16 @@ export interface Entrance {
   call: string | null;
 }
 
-/** The component that a registration makes, from its class chain. */
+/**
+ * The component that a registration makes, from its class chain. The names of properties that its elements have and that
+ * are not for users are added to `inner`.
+ */
 export function assemble(
   registered: Registered,
   chain: ClassChain,
   graph: ModuleGraph,
   entrance: Entrance,
+  inner?: Set<string>,
 ): Component {
   const layers = [...chain.layers].reverse();
   const evidence = layers.map((layer) => ({ ...readLayer(layer, chain, graph, registered.tag), layer }));
@@ -77,7 +81,8 @@ export function assemble(
     module: layer.module,
     inherited: layer === own ? {} : inheritedFrom(layer),
   }));
-  const { declared, ...members } = joinProperties(evidence, own, adopting, methodNames);
+  const { declared, inner: leftOut, ...members } = joinProperties(evidence, own, adopting, methodNames);
+  for (const name of leftOut) inner?.add(name);
   const { properties: offered, attributes } = withMemberTags(members, documented, graph);
   const properties = chain.lost ? offered.map(withoutField) : offered;
   const events = joinEvents(evidence, own, registered.tag, graph, notes);

@@ -37,11 +37,20 @@ export interface SurveyResult {
   findings: Finding[];
 }
 
-/** A result together with the path of the module that registers each tag. */
+/** Where a component was found, and what of it its contract leaves out. */
+export interface Origin {
+  /** The path of the module that registers it. */
+  path: string;
+  /** The path of the module to import, which leads to that one. */
+  entrance: string;
+  /** Names of properties that its elements have and that are not for users. */
+  inner: readonly string[];
+}
+
+/** A result together with the origins of components; of those that only types tell of, there are none. */
 export interface SurveyOutcome extends SurveyResult {
-  paths: Map<string, string>;
-  /** For each tag, the path of the module to import, which leads to the one that registers it. */
-  entrances: Map<string, string>;
+  /** By tag. */
+  origins: Map<string, Origin>;
   /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
   /** What an installed package without components brings in of others; null for all else. */
@@ -87,15 +96,17 @@ export function survey(input: SurveyInput): SurveyOutcome {
     ...onlyDeclaredStyles(withEventsFromInside([...found.components.values()])),
     ...declared.components,
   ].sort((a, b) => (a.tag < b.tag ? -1 : 1));
-  const paths = new Map([...found.components].map(([tag, one]) => [tag, one.registered.module.path]));
+  const origins = [...found.components].map(([tag, { registered, entrance, inner }]) => {
+    const origin: Origin = { path: registered.module.path, entrance, inner: [...inner] };
+    return [tag, origin] as const;
+  });
   const leftOut = isElsewhere
     ? []
     : namesOfBuilds((input.otherPaths ?? []).map(input.reader.label), input.paths.map(input.reader.label));
   return {
     contract: { contract: 1, package: input.package, components },
     findings: found.findings,
-    paths,
-    entrances: new Map([...found.components].map(([tag, one]) => [tag, one.entrance])),
+    origins: new Map(origins),
     leftOut,
     passing: passing && input.isWhole && passing.size > 0 ? passing : null,
   };
@@ -146,6 +157,8 @@ interface Taken {
   chain: ClassChain;
   /** The path of the module to import. */
   entrance: string;
+  /** Names of properties that are not for users. */
+  inner: ReadonlySet<string>;
   /** The number of registrations in the same module. */
   among: number;
 }
@@ -201,11 +214,12 @@ function take(one: Registered, among: number, input: SurveyInput, graph: ModuleG
     const module = graph.load(path);
     const call = callThatRegisters(one, chain, module, graph);
     const place = { module, specifier: input.publicPath(path), isExported, call };
-    const shown = withMaking(assemble(one, chain, graph, place), one, chain, graph, place);
+    const inner = new Set<string>();
+    const shown = withMaking(assemble(one, chain, graph, place, inner), one, chain, graph, place);
     const read = found.types.addTo(shown, chain);
     const claim = found.claims.get(one.tag);
     const component = claim ? withClaim(read, claim, (text) => typeOfText(text, one.module, graph)) : read;
-    found.components.set(one.tag, { component, registered: one, chain, entrance: path, among });
+    found.components.set(one.tag, { component, registered: one, chain, entrance: path, inner, among });
   } else if (isAnother(one, chain, before)) {
     found.findings.push(registeredTwice(one, before.registered));
   }

@@ -17,11 +17,14 @@ export class Loading {
   readonly #reached = new Map<string, Set<string>>();
 
   constructor(surveyed: Surveyed) {
-    for (const [tag, path] of surveyed.modules) this.#tags.set(path, [...(this.#tags.get(path) ?? []), tag]);
+    const origins = [...surveyed.origins.values()];
+    const paths = origins.flatMap((one) => one.path ?? []);
+    for (const [tag, { path }] of surveyed.origins)
+      if (path !== undefined) this.#tags.set(path, [...(this.#tags.get(path) ?? []), tag]);
     // A package that passes on what others hold is followed into those.
-    const folders = [...new Set([...surveyed.modules.values()].map((path) => dirname(path)))];
+    const folders = [...new Set(paths.map((path) => dirname(path)))];
     const holding = folders.flatMap((folder) => packageAround(folder)?.root ?? []);
-    this.#roots = [...new Set([...surveyed.roots.values(), ...holding])];
+    this.#roots = [...new Set([...origins.map((one) => one.root), ...holding])];
     this.#packages = this.#roots
       .map((root) => packageAround(root)?.manifest.name ?? '')
       .filter((name) => name !== '');

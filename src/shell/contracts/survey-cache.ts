@@ -9,7 +9,7 @@ import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { homedir } from 'node:os';
 import { dirname, join } from 'node:path';
-import type { SurveyResult } from '../../core/survey/index.js';
+import type { Origin, SurveyResult } from '../../core/survey/index.js';
 import { isSettled, markOf } from '../files/file-marks.js';
 import { readText } from '../files/files.js';
 import { ownPath } from '../files/own.js';
@@ -19,10 +19,7 @@ import type { OpenedSource } from './sources.js';
 
 export interface CachedSurvey extends SurveyResult {
   root: string;
-  /** For each tag, the absolute path of the module that registers it. */
-  modules: [tag: string, path: string][];
-  /** For each tag, the absolute path of the module to import, which leads to that one. */
-  entrances: [tag: string, path: string][];
+  origins: [tag: string, origin: Origin][];
   /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
 }

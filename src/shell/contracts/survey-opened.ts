@@ -2,6 +2,7 @@
 
 import type { Component, Contract } from '../../core/contract/types.js';
 import type { Finding } from '../../core/findings/types.js';
+import type { Origin } from '../../core/survey/index.js';
 import { survey } from '../../core/survey/index.js';
 import { componentsElsewhere } from '../../core/survey/registering/elsewhere.js';
 import type { FarComponent } from '../../core/survey/registering/passed-on.js';
@@ -11,10 +12,8 @@ import { installedFolder, type OpenedSource, openSource } from './sources.js';
 export interface SurveyedSource {
   contract: Contract;
   findings: Finding[];
-  /** For each tag, the absolute path of the module that registers it. */
-  modules: Map<string, string>;
-  /** For each tag, the absolute path of the module to import, which leads to that one. */
-  entrances: Map<string, string>;
+  /** By tag, with absolute paths. */
+  origins: Map<string, Origin>;
   /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
   /** All sources that were read for it, this one first. */
@@ -29,31 +28,37 @@ const MOST_PASSING = 4;
  * packages are surveyed as well. `way` are the packages that led here: they may import one another in a circle.
  */
 export function surveyOpened(source: OpenedSource, way: readonly string[] = []): SurveyedSource {
-  const { contract, findings, paths, entrances, leftOut, passing } = survey(source.input);
-  const own = { contract, findings, modules: paths, entrances, leftOut, opened: [source] };
+  const { passing, ...surveyed } = survey(source.input);
+  const { contract, findings, leftOut } = surveyed;
+  const own = { ...surveyed, opened: [source] };
   if (!passing || way.length >= MOST_PASSING) return own;
   const before = [...way, contract.package?.name ?? ''];
   const far = [...passing.keys()]
     .filter((name) => !before.includes(name) && installedFolder(name, source.root) !== null)
-    .map((name) => ({ name, surveyed: surveyOpened(openSource(`npm:${name}`, source.root), before) }));
-  const held = far.flatMap(({ name, surveyed }) => heldIn(surveyed, name));
+    .map((name) => ({ name, there: surveyOpened(openSource(`npm:${name}`, source.root), before) }));
+  const held = far.flatMap(({ name, there }) => heldIn(there, name));
+  const origins = new Map(far.flatMap(({ there }) => [...there.origins]));
   const passed = passedOn(held, passing, source.input);
   const told = new Set(passed.flatMap(({ component }) => component.heldBy?.name ?? []));
   const note = componentsElsewhere([...told], passing, source.input, true);
   return {
     contract: { ...contract, components: onePerTag(passed.map((one) => one.component)) },
     findings: [...findings, ...note],
-    modules: new Map(held.map(({ component, path }) => [component.tag, path])),
-    entrances: new Map(passed.map(({ component, entrance }) => [component.tag, entrance])),
+    origins: new Map(
+      passed.flatMap(({ component: { tag }, entrance }) => {
+        const origin = origins.get(tag);
+        return origin ? [[tag, { ...origin, entrance }] as const] : [];
+      }),
+    ),
     leftOut,
-    opened: [source, ...far.flatMap(({ surveyed }) => surveyed.opened)],
+    opened: [source, ...far.flatMap(({ there }) => there.opened)],
   };
 }
 
-function heldIn({ contract, modules }: SurveyedSource, through: string): FarComponent[] {
+function heldIn({ contract, origins }: SurveyedSource, through: string): FarComponent[] {
   return contract.components.flatMap((component) => {
     const heldBy = component.heldBy ?? contract.package;
-    const path = modules.get(component.tag);
+    const path = origins.get(component.tag)?.path;
     return heldBy && path !== undefined ? [{ component, path, heldBy, through }] : [];
   });
 }

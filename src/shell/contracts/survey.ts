@@ -2,18 +2,21 @@
 
 import type { Component, Contract, ContractPackage } from '../../core/contract/types.js';
 import type { Finding } from '../../core/findings/types.js';
+import type { Origin } from '../../core/survey/index.js';
 import { readDocument } from '../files/documents.js';
 import type { CachedSurvey } from './survey-cache.js';
+
+/** Where a component was found, with absolute paths; of one that only types tell of, no module is known. */
+export interface SurveyedOrigin extends Partial<Origin> {
+  /** The folder that specifiers of modules are relative to. */
+  root: string;
+}
 
 export interface Surveyed {
   contract: Contract;
   findings: Finding[];
-  /** For each tag, the absolute path of the module that registers it; of a contract file, nothing is known. */
-  modules: Map<string, string>;
-  /** For each tag, the absolute path of the module to import, which leads to that one. */
-  entrances: Map<string, string>;
-  /** Folder the modules' specifiers are relative to, by tag. */
-  roots: Map<string, string>;
+  /** By tag; of a contract file's components, nothing is known. */
+  origins: Map<string, SurveyedOrigin>;
   /** Other builds of the same modules, demos and tests, which were left out. */
   leftOut: string[];
 }
@@ -37,9 +40,7 @@ export async function surveySources(
   const findings: Finding[] = [];
   const leftOut: string[] = [];
   const packages = new Map<string, ContractPackage | null>();
-  const modules = new Map<string, string>();
-  const entrances = new Map<string, string>();
-  const roots = new Map<string, string>();
+  const origins = new Map<string, SurveyedOrigin>();
   for (const source of sources) {
     const result = source.endsWith('.json')
       ? {
@@ -50,8 +51,7 @@ export async function surveySources(
             'Write it anew: suvet survey --out FILE',
           ),
           findings: [],
-          modules: [],
-          entrances: [],
+          origins: [],
           root: null,
           leftOut: [],
         }
@@ -60,16 +60,11 @@ export async function surveySources(
     leftOut.push(...result.leftOut);
     const { package: from } = result.contract;
     if (result.contract.components.length > 0 || sources.length === 1) packages.set(from?.name ?? '', from);
-    const paths = new Map(result.modules);
-    const brought = new Map(result.entrances);
+    const known = new Map(result.origins);
     for (const component of result.contract.components) {
       if (components.has(component.tag)) continue;
       components.set(component.tag, component.package || !from ? component : { ...component, package: from });
-      const path = paths.get(component.tag);
-      if (path) modules.set(component.tag, path);
-      const entrance = brought.get(component.tag);
-      if (entrance) entrances.set(component.tag, entrance);
-      if (result.root) roots.set(component.tag, result.root);
+      if (result.root) origins.set(component.tag, { root: result.root, ...known.get(component.tag) });
     }
   }
   const [only = null] = packages.size === 1 ? [...packages.values()] : [];
@@ -81,9 +76,7 @@ export async function surveySources(
       components: only ? sorted.map((one) => within(one, only)) : sorted,
     },
     findings,
-    modules,
-    entrances,
-    roots,
+    origins,
     leftOut,
   };
 }
@@ -108,13 +101,8 @@ async function surveySource(
     import('./sources.js'),
   ]);
   const first = openSource(source, cwd);
-  const { opened, modules, entrances, ...surveyed } = surveyOpened(first);
-  const result: CachedSurvey = {
-    ...surveyed,
-    root: first.root,
-    modules: [...modules],
-    entrances: [...entrances],
-  };
+  const { opened, origins, ...surveyed } = surveyOpened(first);
+  const result: CachedSurvey = { ...surveyed, root: first.root, origins: [...origins] };
   memory?.remember(source, cwd, opened, result);
   return result;
 }

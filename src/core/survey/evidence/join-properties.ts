@@ -80,7 +80,9 @@ export function joinProperties(
     one.origin === 'declared' ? one.name : [],
   );
   const attributes = freeAttributes([...seen, ...hidden], taken);
-  return { properties, attributes, declared: new Set(declared) };
+  const offered = new Set(properties.map((one) => one.name));
+  const inner = [...joined.keys(), ...elsewhere].filter((name) => !offered.has(name));
+  return { properties, attributes, declared: new Set(declared), inner };
 }
 
 /** Does anything happen when the property is set? */

@@ -30,19 +30,21 @@ export interface LiveComparison {
 }
 
 /**
- * Compares contracts with what a page saw. Slots and parts that only the code has are left out: a fresh element
+ * Compares contracts with what a page saw. `inner` are the properties, by tag, that the contracts leave out since they are
+ * not for users. Slots and parts that only the code has are left out: a fresh element
  * need not render everything it can. Of components that only types tell of, a page has none to look at.
  */
 export function compareLive(
   components: readonly Component[],
   seen: readonly SeenComponent[],
+  inner: ReadonlyMap<string, readonly string[]> = new Map(),
 ): LiveComparison[] {
   const live = new Map(seen.map((one) => [one.tag, one]));
   const asked = components.filter((one) => !one.typesOnly || live.has(one.tag));
   const compared = asked.map((component) => {
     const one = live.get(component.tag);
     live.delete(component.tag);
-    return one ? compareOne(component, one) : notRegistered(component);
+    return one ? compareOne(component, one, inner.get(component.tag) ?? []) : notRegistered(component);
   });
   const others = [...live.values()].map(
     ({ tag }): LiveComparison => ({
@@ -65,7 +67,7 @@ function notRegistered({ tag, registers, registeredBy }: Component): LiveCompari
   return { tag, error: null, items: [{ kind: 'element', name: tag, outcome, detail }] };
 }
 
-function compareOne(component: Component, seen: SeenComponent): LiveComparison {
+function compareOne(component: Component, seen: SeenComponent, inner: readonly string[]): LiveComparison {
   const items: LiveItem[] = [];
   const element = elementDifference(component, seen);
   items.push({
@@ -84,7 +86,7 @@ function compareOne(component: Component, seen: SeenComponent): LiveComparison {
       ...driving(component, seen),
     ],
   );
-  addProperties(items, component, seen);
+  addProperties(items, component, seen, inner);
   const fresh = (names: readonly string[], known: readonly { name: string }[], kind: 'slot' | 'part') => {
     const claimed = new Set(known.map((one) => one.name));
     for (const name of names) items.push({ kind, name, outcome: claimed.has(name) ? 'agrees' : 'live-only' });
@@ -123,10 +125,15 @@ function addNames(
   for (const name of seen) if (!said.has(name)) items.push({ kind, name, outcome: 'live-only' });
 }
 
-function addProperties(items: LiveItem[], component: Component, seen: SeenComponent): void {
+function addProperties(
+  items: LiveItem[],
+  component: Component,
+  seen: SeenComponent,
+  inner: readonly string[],
+): void {
   const accessors = new Map(seen.accessors.map((one) => [one.name, one]));
   const others = new Set([...seen.fields, ...seen.elsewhere]);
-  const state = new Set(seen.state);
+  const leftOut = new Set([...seen.state, ...inner]);
   for (const property of component.properties) {
     const { name } = property;
     const accessor = accessors.get(name);
@@ -144,7 +151,7 @@ function addProperties(items: LiveItem[], component: Component, seen: SeenCompon
   }
   const claimed = new Set([...component.properties, ...component.methods].map((one) => one.name));
   for (const name of accessors.keys()) {
-    if (claimed.has(name) || state.has(name) || !isPublic(name)) continue;
+    if (claimed.has(name) || leftOut.has(name) || !isPublic(name)) continue;
     items.push({ kind: 'property', name, outcome: 'live-only' });
   }
 }

@@ -10,6 +10,7 @@ import type { Passing } from './elsewhere.js';
 /** A component that another package holds, with the path of the module that registers it. */
 export interface FarComponent {
   component: Component;
+  /** The path of the module that registers it. */
   path: string;
   heldBy: ContractPackage;
   /** The name of the package that is imported for it, which may pass it on itself. */
