@@ -49,13 +49,17 @@ describe('async functions as compilers write them for engines without', () => {
   const helper =
     'const step = (self, given, kind, body) => new Promise((done) => done(body.apply(self, given || [])));';
 
-  test('run as what they were, with what they are handed', () => {
+  test.each([
+    ['four things', 'step(void 0, [options], void 0, function* ({ tag, names }) {', '})'],
+    ['three', 'step(null, [options], function* ({ tag, names }) {', '})'],
+    ['the generator alone', 'step(function* ({ tag, names }) {', '})(options)'],
+  ])('run as what they were, with what they are handed: of %s', (_, start, end) => {
     const source = `${helper}
-      const add = (options) => step(void 0, [options], void 0, function* ({ tag, names }) {
+      const add = (options) => ${start}
         yield import('./other.js');
         class Made extends HTMLElement { static observedAttributes = names; }
         customElements.define(tag, Made);
-      });
+      ${end};
       add({ tag: 'quay-a', names: ['depth'] });
       add({ tag: 'quay-b', names: ['side'] });`;
     expect(offered(source)).toEqual(['quay-a: depth', 'quay-b: side']);
@@ -65,10 +69,11 @@ describe('async functions as compilers write them for engines without', () => {
     const pier = componentIn(`${helper}
       class Pier extends HTMLElement {
         load() { return step(this, void 0, void 0, function* () { yield fetch('/'); this.dispatchEvent(new Event('tide-load')); }); }
+        moor() { var self = this; return step(function* () { yield fetch('/'); self.dispatchEvent(new Event('tide-moor')); })(); }
         pick(...given) { return step(this, [...given], void 0, function* (name) { this.dispatchEvent(new CustomEvent('tide-pick')); }); }
       }
       customElements.define('quay-pier', Pier);`);
-    expect(pier.events.map((one) => one.name).sort()).toEqual(['tide-load', 'tide-pick']);
+    expect(pier.events.map((one) => one.name).sort()).toEqual(['tide-load', 'tide-moor', 'tide-pick']);
   });
 
   test.each([
@@ -217,6 +222,15 @@ describe('modules in the table of a bundle', () => {
     expect(attributesOf(pier).map((one) => one.name)).toEqual(['side', 'rail']);
     expect(pier.properties.map((one) => one.name)).toEqual(['depth']);
     expect(pier.events.map((one) => one.name)).toEqual(['tide-open']);
+  });
+
+  test.each([
+    ['that is started runs', ', (load) => load(697)', 'on-import'],
+    ['of which others are loaded waits', '', 'by-call'],
+  ])('a file of a bundle %s', (_, start, registers) => {
+    const source = `(self.chunks = self.chunks || []).push([[1], {
+        697() { class Pier extends HTMLElement {} customElements.define('quay-a', Pier); } }${start}]);`;
+    expect(componentIn(source).registers).toBe(registers);
   });
 
   test('what a module calls that is not what loads them gives none', () => {

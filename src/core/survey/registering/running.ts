@@ -67,13 +67,26 @@ function callsIn(program: Ast.Program): Calls {
   const byName = new Map<string, Ast.CallExpression[]>();
   for (const call of within('call', program, program)) {
     const callee = unwrap(call.callee);
-    if (isFunction(callee)) for (const one of tabled(call.arguments[0])) bundled.add(one);
+    const table = isFunction(callee) ? call.arguments[0] : startedTable(call);
+    for (const one of tabled(table)) bundled.add(one);
     if (callee.type !== 'Identifier') continue;
     addTo(byName, callee.name, call);
   }
   const calls = { bundled, byName };
   CALLS.set(program, calls);
   return calls;
+}
+
+/** `chunks.push([[1], { 697() { ... } }, (load) => load(697)])`: the table of a file of a bundle that starts what is in it. */
+function startedTable({ callee, arguments: args }: Ast.CallExpression): Ast.Node | undefined {
+  const [list] = args;
+  const isPush =
+    callee.type === 'MemberExpression' &&
+    callee.property.type === 'Identifier' &&
+    callee.property.name === 'push';
+  if (!isPush || list?.type !== 'ArrayExpression') return undefined;
+  const [names, table, start] = list.elements;
+  return names?.type === 'ArrayExpression' && table && start && isFunction(start) ? table : undefined;
 }
 
 function tabled(table: Ast.Node | undefined): Ast.Node[] {
