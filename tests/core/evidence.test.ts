@@ -636,3 +636,15 @@ test.each([
   expect(found).toMatchObject({ outcome: detail === null ? 'agrees' : 'differs' });
   expect(found?.detail ?? null).toBe(detail);
 });
+
+test('of an element that cannot be made only the class is compared', () => {
+  const component = componentIn(
+    `class A extends HTMLElement { crew = 1; get hull() { return 1; } } customElements.define('pier-a', A);`,
+  );
+  const items = (error: string | null) =>
+    compareLive([component], [{ ...SEEN, accessors: [{ name: 'hull', writable: false }], error }]).flatMap(
+      (one) => one.items.map((item) => `${item.name} ${item.outcome}`),
+    );
+  expect(items(null)).toEqual(['pier-a agrees', 'crew code-only', 'hull agrees']);
+  expect(items('no ship')).toEqual(['pier-a agrees', 'hull agrees']);
+});

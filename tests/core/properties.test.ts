@@ -759,3 +759,26 @@ test('a table of another class, which spreads those of the mixins that it is mad
   const [quay] = surveyed({ 'a.js': source }).contract.components;
   expect(quay?.properties.map((one) => one.name).sort()).toEqual(['berth', 'deck', 'size', 'tint']);
 });
+
+describe('what an element takes from the context around it', () => {
+  const kit = "import { consume, property, state } from 'kit'; import { fares } from './fares.js';";
+  const names = (files: Record<string, string>) =>
+    surveyed(files).contract.components[0]?.properties.map((one) => one.name);
+
+  test('is not for users, unless it is declared as well', () => {
+    const members = `@consume({ context: fares }) taken?: number[]; @consume({ context: fares }) @property() rows?: number[];
+      @consume({ context: fares }) @state() kept?: number[]; @property() deck = 1;`;
+    const source = `${kit} class Pier extends HTMLElement { ${members} } customElements.define('pier-a', Pier);`;
+    expect(names({ 'a.ts': source })).toEqual(['rows', 'deck']);
+  });
+
+  test('nor is it where a compiler wrote the decorator, whatever declarations say', () => {
+    const source = `${kit} export class Pier extends HTMLElement { deck = 1; }
+      __decorate([consume({ context: fares, subscribe: true })], Pier.prototype, 'taken', void 0);
+      __decorate([consume({ context: fares }), property()], Pier.prototype, 'rows', void 0);
+      customElements.define('pier-a', Pier);`;
+    const types =
+      'export declare class Pier extends HTMLElement { taken?: number[]; rows?: number[]; deck: number; }';
+    expect(names({ 'a.js': source, 'a.d.ts': types })).toEqual(['deck', 'rows']);
+  });
+});

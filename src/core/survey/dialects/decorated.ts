@@ -25,6 +25,7 @@ import { originalName, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { entryOf } from '../syntax/tree.js';
 import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
 import { methodText } from '../types/signatures.js';
 import { classEvents, declaredWords, detailSaid, emitters, withDeclaredDetail } from './emitters.js';
@@ -65,6 +66,8 @@ export const decorated: Dialect = {
       // What is declared of a method is something else than a property.
       const isMethod = member.type === 'MethodDefinition' && member.kind === 'method';
       const evidence = isMethod ? null : declaredBy(decorators, name, context, context.scope);
+      if (!evidence && decorators.some((one) => takesContext(one, context.scope)))
+        hidden.push(hiddenMember(name, context.at(member)));
       const own = ownMembers(decorators, name, context, context.scope, context.at(member));
       const doc = context.doc(member);
       // What their code does counts for more than what decorators are called.
@@ -124,6 +127,15 @@ function decoratedMethods(context: LayerContext): MethodEvidence[] {
       },
     ];
   });
+}
+
+/** `@consume({ context })`: an element around this one provides the value, nobody else. */
+function takesContext(decorator: Ast.Node, scope: Scope): boolean {
+  const node = unwrap(decorator);
+  const [told] = node.type === 'CallExpression' ? node.arguments : [];
+  return (
+    told !== undefined && /^consume/i.test(originalName(node, scope)) && entryOf(told, 'context') !== null
+  );
 }
 
 /** Decorators that make a member of what they find inside the element: nothing to assign to. */
@@ -284,7 +296,8 @@ function compiledMembers(
       attributes.push(...(own?.attributes ?? []));
       if (!evidence && !own?.properties.length && !methods.has(name)) {
         // Whether it is for users its name may tell, or else only its type declaration.
-        const internal = isInnerName(name) || !context.declared?.node;
+        const isGiven = decorators.some((one) => takesContext(one, about.scope));
+        const internal = isInnerName(name) || isGiven || !context.declared?.node;
         properties.push({ name, origin: 'member', readonly: true, made: 'accessor', internal, words });
       }
     }

@@ -138,6 +138,8 @@ function addProperties(
     const { name } = property;
     const accessor = accessors.get(name);
     const isShown = accessor !== undefined || others.has(name) || isGlobalProperty(name);
+    // Of an element that cannot be made, nobody sees the fields.
+    if (!isShown && seen.error !== null) continue;
     const detail =
       propertyDifference(property, accessor, seen) ??
       defaultDifference(property, seen) ??
