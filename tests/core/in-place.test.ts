@@ -287,3 +287,37 @@ describe('a class expression that calls itself by a name of its own', () => {
     expect(offered(source, other)).toEqual([`quay-a: ${names}`]);
   });
 });
+
+describe('statements that a minifier put into an expression', () => {
+  const registered = (source: string) => {
+    const pier = componentIn(`${source} customElements.define('quay-a', Pier);`);
+    expect(pier.notes).toEqual([]);
+    return [
+      pier.root,
+      ...pier.properties.map((one) => one.name),
+      ...attributesOf(pier).map((one) => one.name),
+    ];
+  };
+  const base = `class Quay extends HTMLElement { static observedAttributes = ['depth']; get side() { return 1; } }`;
+  const mixin = `const P = ((a) => { class e extends a { get rail() { return 1; } } return e; })`;
+
+  test.each([
+    ['before', `var M; ${base} ${mixin}((M = Quay, class extends M { get keel() { return 1; } }));`],
+    ['behind', `${base} ${mixin}((M = Quay, class extends M { get keel() { return 1; } })); var M;`],
+  ])('the class above is what a variable is given there, declared %s', (_, source) => {
+    const found = registered(`${source} class Pier extends P {}`);
+    expect(found.sort()).toEqual(['depth', 'keel', 'none', 'rail', 'side']);
+  });
+
+  test('what is given twice is known no longer', () => {
+    const source = `let M; ${base} const P = one((M = HTMLElement, 1)), Q = one((M = Quay, 2)); class Pier extends M {}`;
+    const pier = componentIn(`${source} customElements.define('quay-a', Pier);`);
+    expect(pier.notes.map((one) => one.code)).toEqual(['base-class-unknown']);
+  });
+
+  test('a class is handed to a function that is called where it stands', () => {
+    const setUp = `function (i) { for (const one of ['Side', 'rail']) { const low = one.toLowerCase(); Object.defineProperty(i.prototype, low, { get() { return 1; }, set(value) {} }); } }`;
+    const source = `const make = (s) => { class e extends s {} return ${setUp}(e), e; }; class Pier extends make(HTMLElement) {}`;
+    expect(registered(source)).toEqual(['none', 'side', 'rail']);
+  });
+});

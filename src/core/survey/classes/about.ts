@@ -234,7 +234,10 @@ function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): 
     const classes = within('class', callee, scope.module.program);
     if (classes.length > 0 && !classes.includes(own)) return;
     const inner = withBlock(scope, bindParameters(callee, node.arguments, scope), callee.body);
-    visit(callee.body, inner, visiting);
+    const handed = callee.params[node.arguments.findIndex((one) => isClass(one))];
+    const isHanded = (one: Ast.Node) =>
+      one.type === 'Identifier' && handed?.type === 'Identifier' && one.name === handed.name;
+    visit(callee.body, inner, { ...visiting, isClass: (one) => isHanded(one) || isClass(one) });
     return;
   }
   if (depth >= DEEPEST) return;

@@ -8,6 +8,7 @@ import { parseModule } from '../syntax/parse.js';
 import { restore } from '../syntax/restoring.js';
 import type { Declaration, TypeDeclaration } from './declarations.js';
 import { declarationsIn } from './declarations.js';
+import { givenInside } from './given-inside.js';
 
 export type { Declaration } from './declarations.js';
 
@@ -63,6 +64,7 @@ export function readModule(path: string, label: string, source: string): Module 
     specifiers: [],
   };
   for (const statement of program.body) addStatement(module, statement);
+  addGivenInside(module);
   addClassAliases(module);
   module.staticSpecifiers = [...module.specifiers];
   for (const match of source.matchAll(/\bimport\(\s*(['"])([^'"]+)\1\s*\)/g))
@@ -190,6 +192,12 @@ function addAssignments(module: Module, node: Ast.Node, isConditional = false): 
 function giveValue(module: Module, name: string, init: Ast.Expression): void {
   const before = module.declarations.get(name);
   if (before?.kind === 'variable' && !before.init) module.declarations.set(name, { ...before, init });
+}
+
+function addGivenInside(module: Module): void {
+  const isOpen = (one: Declaration) => one.kind === 'variable' && !one.init;
+  if (![...module.declarations.values()].some(isOpen)) return;
+  for (const [name, value] of givenInside(module.program.body)) giveValue(module, name, value);
 }
 
 /** Names that classes give themselves in a static block, as compilers do: `static { Pier_1 = this; }`. */
