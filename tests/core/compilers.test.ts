@@ -1,7 +1,7 @@
 /** What compilers make of a source must read like the source: decorators, fields, enums, static members. */
 import { transformSync } from 'esbuild';
 import ts from 'typescript';
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import type { Component } from '../../dist/core/contract/types.js';
 import { attributesOf } from '../../dist/core/contract/types.js';
 import { surveyed } from '../support/memory.js';
@@ -99,4 +99,90 @@ test('the source itself', () => {
 
 test.each(COMPILED)('%s', (_, code) => {
   expect(shape(surveyed({ 'a.js': code }).contract.components[0]), code).toEqual(WANTED);
+});
+
+describe('private members', () => {
+  const source = `
+class PierGate extends HTMLElement {
+  #disabled = false; #rows = 1; #crew = 'none';
+  get disabled() { return this.#disabled; }
+  set disabled(value) { this.#disabled = value; }
+  get rowCount() { return this.#rows; }
+  set rowCount(value) { this.#rows = value; this.#tell('rows'); }
+  get crew() { return this.#crew; }
+  static get observedAttributes() { return ['disabled', 'row-count']; }
+  constructor() { super(); this.#start(); }
+  #start() { this.#draw(this.attachShadow({ mode: 'open', delegatesFocus: true })); }
+  #draw(root) { root.innerHTML = '<slot name="legend"></slot><b part="mark"></b>'; }
+  #tell(what) { this.dispatchEvent(new CustomEvent('gate-' + what, { bubbles: true })); }
+  attributeChangedCallback(name, before, value) { this.#take(name, value); }
+  #take(name, value) {
+    if (name === 'disabled') this.disabled = value !== null && value !== 'false';
+    if (name === 'row-count') this.rowCount = Number(value);
+  }
+}
+customElements.define('pier-gate', PierGate);`;
+  /** As Babel has them: the holders come first, and functions are declared. */
+  const declared = `
+var _brand = /*#__PURE__*/ new WeakSet(), _disabled = /*#__PURE__*/ new WeakMap(), _rows = new WeakMap(), _crew = new WeakMap();
+class PierGate extends HTMLElement {
+  constructor() { super(); initMethods(this, _brand); initField(this, _disabled, false); initField(this, _rows, 1); initField(this, _crew, 'none'); brand(_brand, this, _start).call(this); }
+  get disabled() { return read(_disabled, this); }
+  set disabled(value) { write(_disabled, this, value); }
+  get rowCount() { return read(_rows, this); }
+  set rowCount(value) { write(_rows, this, value); brand(_brand, this, _tell).call(this, 'rows'); }
+  get crew() { return read(_crew, this); }
+  static get observedAttributes() { return ['disabled', 'row-count']; }
+  attributeChangedCallback(name, before, value) { brand(_brand, this, _take).call(this, name, value); }
+}
+function _start() { brand(_brand, this, _draw).call(this, this.attachShadow({ mode: 'open', delegatesFocus: true })); }
+function _draw(root) { root.innerHTML = '<slot name="legend"></slot><b part="mark"></b>'; }
+function _tell(what) { this.dispatchEvent(new CustomEvent('gate-' + what, { bubbles: true })); }
+function _take(name, value) {
+  if (name === 'disabled') this.disabled = value !== null && value !== 'false';
+  if (name === 'row-count') this.rowCount = Number(value);
+}
+customElements.define('pier-gate', PierGate);`;
+  const minified = (code: string) => transformSync(code, { minify: true, format: 'esm' }).code;
+  const older = tsc(source, { target: target.ES2021 });
+  const FORMS: [string, string][] = [
+    ['by tsc', older],
+    ['by tsc, minified', minified(older)],
+    ['by esbuild', transformSync(source, { target: 'es2021' }).code],
+    ['by esbuild, minified', transformSync(source, { target: 'es2021', minify: true }).code],
+    ['declared', declared],
+    ['declared, minified', minified(declared)],
+    ['in a bundle, minified', transformSync(older, { minify: true, format: 'iife' }).code],
+  ];
+  const told = (code: string) => {
+    const [pier] = surveyed({ 'a.js': code }).contract.components;
+    if (!pier) throw new Error('no component');
+    const { root, delegatesFocus, events, slots, cssParts } = pier;
+    const properties = pier.properties.map(({ name, readonly, default: start, attribute }) => ({
+      name,
+      readonly,
+      start: start?.replaceAll('"', "'"),
+      attribute: attribute && [attribute.name, attribute.reads],
+    }));
+    const names = [events, slots, cssParts].map((list) => list.map((one) => one.name));
+    return { root, delegatesFocus, properties, names };
+  };
+
+  test.each(FORMS)('read as they were written: %s', (_, code) => {
+    expect(code).not.toContain('#disabled');
+    expect(told(code)).toEqual(told(source));
+    expect(told(code)).toMatchObject({ root: 'open', names: [['gate-rows'], ['legend'], ['mark']] });
+  });
+
+  test('what shares a name with a holder is no private member', () => {
+    const code = `var n = new WeakMap(), s = new WeakSet(), load = function () { this.attachShadow({ mode: 'open' }); };
+      const send = (one, name) => one.dispatchEvent(new CustomEvent(name));
+      class Pier extends HTMLElement {
+        go(n) { send(this, n); load.call(this); }
+        connectedCallback() { this.go('gate-open'); const n = 'gate-close'; send(this, n); }
+      }
+      customElements.define('pier-gate', Pier);`;
+    const { root, names } = told(code);
+    expect([root, names[0]?.sort()]).toEqual(['none', ['gate-close', 'gate-open']]);
+  });
 });

@@ -7,6 +7,7 @@ import { areInOnePackage } from '../modules/modules.js';
 import type { Kinds } from '../syntax/find.js';
 import { isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { privateFunction } from '../syntax/privates.js';
 import { isPrototype } from '../syntax/tree.js';
 import { assignedTo } from './assigned.js';
 import { decoratorsOf } from './decorations.js';
@@ -81,6 +82,10 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
   for (let index = 0; index < pieces.length && pieces.length < MOST_PIECES; index += 1) {
     const piece = pieces[index];
     if (!piece) break;
+    for (const name of inPiece('private', piece)) {
+      const beside = privateFunction(name);
+      if (beside) add({ node: beside.node, module: piece.module });
+    }
     for (const name of namesIn(piece)) {
       const local = piece.bindings?.get(name);
       if (local) {

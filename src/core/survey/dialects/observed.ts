@@ -28,6 +28,7 @@ import { parameterNames } from '../folding/scopes.js';
 import { callInPlace, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { privateFunctionsIn } from '../syntax/privates.js';
 import { isThis } from '../syntax/tree.js';
 import { attributesRead, readByGetter, writtenBySetter } from './attribute-calls.js';
 import { changedBranches, readByRunning } from './changed.js';
@@ -197,7 +198,9 @@ function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' 
     if (options.object.get('mode') === 'closed') found.root = 'closed';
     if (options.object.get('delegatesFocus') === true) found.delegatesFocus = true;
   };
-  for (const node of within('call', layer.node.body, layer.module.program)) {
+  const { program } = layer.module;
+  const pieces = [layer.node.body, ...privateFunctionsIn(layer.node.body, program)];
+  for (const node of pieces.flatMap((one) => within('call', one, program))) {
     if (node.callee.type !== 'MemberExpression' || node.callee.property.type !== 'Identifier') continue;
     if (node.callee.property.name !== 'attachShadow' || isAnothers(node.callee.object, layer)) continue;
     found.root = 'open';

@@ -1,6 +1,6 @@
 /**
- * Puts classes, and calls of async functions, in the place of what compilers made of them, in the tree itself, so that all
- * else meets one form.
+ * Puts classes, their private members, and calls of async functions, in the place of what compilers made of them, in the
+ * tree itself, so that all else meets one form.
  */
 
 import { AWAITED, awaitedCall } from './awaited.js';
@@ -9,6 +9,7 @@ import { DESCRIBED, describedClass } from './described-classes.js';
 import { OLDER, olderClass } from './older-classes.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
+import { PRIVATES, restorePrivates } from './privates.js';
 import { become } from './tree.js';
 
 /** Each form: whether a text can hold it, and what a node of that form was before. */
@@ -20,6 +21,7 @@ const FORMS: { mayHold: RegExp; before(node: Ast.Node): Ast.Node | null }[] = [
 ];
 
 export function restore(program: Ast.Program, source: string): void {
+  if (PRIVATES.test(source)) restorePrivates(program);
   const forms = FORMS.filter((one) => one.mayHold.test(source));
   if (forms.length === 0) return;
   walk(program, (node) => {
