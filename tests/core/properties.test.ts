@@ -782,3 +782,18 @@ describe('what an element takes from the context around it', () => {
     expect(names({ 'a.js': source, 'a.d.ts': types })).toEqual(['deck', 'rows']);
   });
 });
+
+test('what a component does with an attribute that all elements have leaves it what it is', () => {
+  const { attributes } = componentIn(`class Pier extends HTMLElement {
+    static observedAttributes = ['title', 'noted'];
+    attributeChangedCallback(name, before, value) {
+      if (name === 'title') this.isTitled = value !== null;
+      if (name === 'noted') this.isNoted = value !== null;
+    }
+  }
+  customElements.define('pier-a', Pier);`);
+  expect(attributes.map((one) => [one.name, one.reads])).toEqual([
+    ['title', 'string'],
+    ['noted', 'boolean'],
+  ]);
+});

@@ -40,6 +40,13 @@ export function globalReader(name: string): 'number' | 'boolean' | null {
   return Object.hasOwn(GLOBAL_READERS, name) ? (GLOBAL_READERS[name] ?? null) : null;
 }
 
+/** How the platform reads an attribute of every element, whatever a component does besides; null where that is its own affair. */
+export function globalAttributeReader(name: string): 'string' | 'number' | 'boolean' | null {
+  return /^(?:class|dir|id|lang|nonce|part|role|slot|style|title)$/.test(name)
+    ? 'string'
+    : globalReader(name);
+}
+
 /** Values of properties that every HTMLElement has and that take no other (HTML 3.2.6 and 6). */
 const GLOBAL_VALUES: Readonly<Record<string, readonly string[]>> = {
   dir: ['ltr', 'rtl', 'auto'],

@@ -1,7 +1,7 @@
 /** Joins the evidence of a class chain about properties and attributes. */
 
 import { type FlagReading, flagMarks } from '../../contract/flags.js';
-import { globalReader, isGlobalProperty } from '../../contract/platform.js';
+import { globalAttributeReader, globalReader, isGlobalProperty } from '../../contract/platform.js';
 import type {
   AttributeLink,
   AttributeReader,
@@ -288,7 +288,7 @@ function freeAttributes(seen: readonly AttributeSeen[], taken: ReadonlySet<strin
   for (const one of seen) {
     if (taken.has(one.name) || !one.observed) continue;
     const how = read.get(one.name);
-    const reads = globalReader(one.name) ?? how?.reads ?? 'string';
+    const reads = globalAttributeReader(one.name) ?? how?.reads ?? 'string';
     attributes.set(one.name, {
       name: one.name,
       reads,
