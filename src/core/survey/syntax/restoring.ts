@@ -21,16 +21,17 @@ const FORMS: { mayHold: RegExp; before(node: Ast.Node): Ast.Node | null }[] = [
 ];
 
 export function restore(program: Ast.Program, source: string): void {
-  if (PRIVATES.test(source)) restorePrivates(program);
   const forms = FORMS.filter((one) => one.mayHold.test(source));
-  if (forms.length === 0) return;
-  walk(program, (node) => {
-    for (const { before } of forms) {
-      const restored = before(node);
-      if (!restored) continue;
-      become(node, restored);
-      break;
-    }
-    return true;
-  });
+  if (forms.length > 0)
+    walk(program, (node) => {
+      for (const { before } of forms) {
+        const restored = before(node);
+        if (!restored) continue;
+        become(node, restored);
+        break;
+      }
+      return true;
+    });
+  // Only now `this` is what it was: compilers of classes have other names for it.
+  if (PRIVATES.test(source)) restorePrivates(program);
 }
