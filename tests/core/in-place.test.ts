@@ -315,6 +315,15 @@ describe('statements that a minifier put into an expression', () => {
     expect(pier.notes.map((one) => one.code)).toEqual(['base-class-unknown']);
   });
 
+  test.each([
+    ['(e, [t, a]) => (e[t] = a.toLowerCase(), e)', 'depth,side'],
+    ["(e, [t, a]) => (t === 'B' ? (e[t] = a.toLowerCase(), e) : e)", 'side'],
+  ])('what a function does before it gives what it gives: %s', (reducer, names) => {
+    const source = `const all = Object.entries({ A: 'Depth', B: 'Side' }), o = all.reduce(${reducer}, {});
+      class Pier extends HTMLElement { static observedAttributes = Object.values(o); } customElements.define('quay-a', Pier);`;
+    expect(offered(source)).toEqual([`quay-a: ${names}`]);
+  });
+
   test('a class is handed to a function that is called where it stands', () => {
     const setUp = `function (i) { for (const one of ['Side', 'rail']) { const low = one.toLowerCase(); Object.defineProperty(i.prototype, low, { get() { return 1; }, set(value) {} }); } }`;
     const source = `const make = (s) => { class e extends s {} return ${setUp}(e), e; }; class Pier extends make(HTMLElement) {}`;

@@ -45,7 +45,7 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
   const held = { ...heldBy(scope, caller), ...(trial ? { trial } : {}) };
   const run = startIn({ ...scope, ...held }, depth, folder);
   if (!node.body) return UNKNOWN;
-  if (node.body.type !== 'BlockStatement') return folder.fold(node.body, run.scope, depth + 1);
+  if (node.body.type !== 'BlockStatement') return resultOf(node.body, run);
   const outcome = runAll(node.body.body, run);
   const returned = outcome && 'returns' in outcome ? outcome.returns : undefined;
   if (run.early.length === 0) return returned;
@@ -168,9 +168,14 @@ function runOne(node: Ast.Node, run: Run): Outcome {
   }
 }
 
-/** What an expression comes to, once the parts in front have done what they do: `(list.push(name), list)`. */
+/** What an expression comes to, once the parts in front have done what they do: `(list.push(name), list)`, `test ? (...) : list`. */
 function resultOf(node: Ast.Node, run: Run): Folded {
   const value = (next: Ast.Node) => run.folder.fold(next, run.scope, run.depth + 1);
+  if (node.type === 'ConditionalExpression') {
+    const test = value(node.test);
+    if (test === UNKNOWN) return value(node);
+    return resultOf(isObjectLike(test) || test ? node.consequent : node.alternate, run);
+  }
   const last = node.type === 'SequenceExpression' ? node.expressions.at(-1) : undefined;
   if (node.type !== 'SequenceExpression' || !last) return value(node);
   for (const one of node.expressions.slice(0, -1)) runEffects(one, run);
