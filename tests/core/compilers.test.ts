@@ -49,6 +49,10 @@ const COMPILED: [string, string][] = [
   ['tsc, old decorators, ES2022', tsc(OLD, { target: target.ES2022, experimentalDecorators: true })],
   ['tsc, old decorators, ES2021', tsc(OLD, { target: target.ES2021, experimentalDecorators: true })],
   [
+    'tsc, old decorators, ES5',
+    tsc(OLD, { target: target.ES5, experimentalDecorators: true, downlevelIteration: true }),
+  ],
+  [
     'tsc, old decorators, defined fields',
     tsc(OLD, { target: target.ES2022, experimentalDecorators: true, useDefineForClassFields: true }),
   ],
@@ -185,4 +189,41 @@ customElements.define('pier-gate', PierGate);`;
     const { root, names } = told(code);
     expect([root, names[0]?.sort()]).toEqual(['none', ['gate-close', 'gate-open']]);
   });
+});
+
+test.each([
+  [
+    'concatenated',
+    `root.innerHTML = '<b part="deck" '.concat(this.open ? 'open' : '', '><slot name="legend" title=').concat(this.title, '></slot></b>');`,
+  ],
+  [
+    'with a tag',
+    `var texts; root.append(html(texts || (texts = made(['<b part="deck" ?open=', '><slot name="legend" title=', '></slot></b>'])), this.open, this.title));`,
+  ],
+  [
+    'with a tag, by a list of what it was written as',
+    `var texts; root.append(html(texts || (texts = taggedTemplate(['<b part="deck" ?open=', '><slot name="legend" title=', '></slot></b>'], ['', '', ''])), this.open, this.title));`,
+  ],
+])('templates for engines without: %s', (_, fill) => {
+  const [pier] = surveyed({
+    'a.js': `const taggedTemplate = (list) => list, made = taggedTemplate;
+      class Pier extends HTMLElement { connectedCallback() { const root = this.attachShadow({ mode: 'open' }); ${fill} } }
+      customElements.define('pier-a', Pier);`,
+  }).contract.components;
+  expect([pier?.cssParts, pier?.slots].map((list) => list?.map((one) => one.name))).toEqual([
+    ['deck'],
+    ['legend'],
+  ]);
+});
+
+test('lists that are taken apart by a helper, as for engines without', () => {
+  const code = tsc(
+    `const NAMES = Object.entries({ A: 'Depth', B: 'Side' }).reduce((all, [key, name]) => { all[key] = name.toLowerCase(); return all; }, {});
+     class Base extends HTMLElement { static get observedAttributes() { return [NAMES.A]; } }
+     class Pier extends Base { static get observedAttributes() { return [...super.observedAttributes, NAMES.B]; } }
+     customElements.define('pier-a', Pier);`,
+    { target: target.ES5, downlevelIteration: true },
+  );
+  const [pier] = surveyed({ 'a.js': code }).contract.components;
+  expect(pier && attributesOf(pier).map((one) => one.name)).toEqual(['depth', 'side']);
 });

@@ -30,6 +30,7 @@ import {
   foldSpread,
   foldTemplate,
   isRaw,
+  READING,
   SPREADING,
 } from './literals.js';
 import { foldArrayMethod, foldBuiltInCall, foldObjectCall, foldTextMethod } from './methods.js';
@@ -250,6 +251,7 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
     if (value !== null) return value;
   }
   const name = calledName(callee);
+  if (READING.test(name) && node.arguments[0]) return inner(node.arguments[0]);
   if (SPREADING.lists.test(name)) return foldSpread(node.arguments, inner);
   if (SPREADING.objects.test(name)) return foldObjectCall('assign', node.arguments.map(inner));
   const called =

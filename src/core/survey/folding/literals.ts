@@ -70,6 +70,9 @@ export const SPREADING = {
   objects: /^_+(?:spreadValues|spreadProps|objectSpread2?|object_spread(?:_props)?|assign|extends)\d*$/,
 };
 
+/** Helpers that compilers write for what goes through a list: `[one, other] = list`; they give the list. */
+export const READING = /^(?:_+read|_*(?:slicedToArray|sliced_to_array|toArray|to_array))$/;
+
 /** What such a helper makes of the lists it is handed. */
 export function foldSpread(args: readonly Ast.Argument[], inner: (node: Ast.Node) => Folded): Folded {
   const lists = args.map(inner).filter((one) => typeof one !== 'boolean');

@@ -1,5 +1,5 @@
 /**
- * Puts classes, their private members, and calls of async functions, in the place of what compilers made of them, in the
+ * Puts classes, their private members, calls of async functions, and templates, in the place of what compilers made of them, in the
  * tree itself, so that all else meets one form.
  */
 
@@ -10,6 +10,7 @@ import { OLDER, olderClass } from './older-classes.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 import { PRIVATES, restorePrivates } from './privates.js';
+import { TEMPLATES, templateBefore } from './templates.js';
 import { become } from './tree.js';
 
 /** Each form: whether a text can hold it, and what a node of that form was before. */
@@ -18,6 +19,7 @@ const FORMS: { mayHold: RegExp; before(node: Ast.Node): Ast.Node | null }[] = [
   { mayHold: DESCRIBED, before: describedClass },
   { mayHold: OLDER, before: olderClass },
   { mayHold: AWAITED, before: awaitedCall },
+  { mayHold: TEMPLATES, before: templateBefore },
 ];
 
 export function restore(program: Ast.Program, source: string): void {
