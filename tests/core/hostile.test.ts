@@ -394,6 +394,19 @@ test.each([
     'parameters and what is said of them',
     `class P extends HTMLElement {\n/**\n${Array.from({ length: 5000 }, (_, index) => ` * @param {string=} p${index}`).join('\n')}\n */\ngo(${Array.from({ length: 5000 }, (_, index) => `p${index}`).join(',')}) {} } customElements.define('pier-a', P);`,
   ],
+  [
+    'private members, and functions that hide them',
+    `var ${many(500, (at) => `p${at} = new WeakMap(), s${at} = new WeakSet(), f${at} = function () { get(this, p${at}); call(this, s${at}, f${(at + 1) % 500}).call(this); }, `)} z;
+     class P extends HTMLElement { ${many(2000, (at) => `m${at}(p${at % 500}) { get(this, p${at % 500}); call(this, s${at % 500}, f${at % 500}).call(this); }`)} } customElements.define('pier-a', P);`,
+  ],
+  [
+    'texts put together, and lists',
+    `const a = ${many(300, () => "'<b>'.concat(1, ")}2${')'.repeat(300)}, b = [1]${'.concat(2)'.repeat(500)}, c = 'x'${'.concat(b)'.repeat(500)}; customElements.define('pier-a', class extends HTMLElement {});`,
+  ],
+  [
+    'classes that call themselves by one name',
+    `${many(2000, (at) => `const C${at} = class c extends HTMLElement { static get observedAttributes() { return [c.a, ...c.b]; } static a = 'x'; static b = [c.a]; };`)} customElements.define('pier-a', C7);`,
+  ],
 ])('thousands of %s', (_, source) => {
   const { contract, findings } = surveyed({ 'a.js': source });
   expect(contract.components.map((one) => one.tag)).toEqual(['pier-a']);

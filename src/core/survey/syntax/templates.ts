@@ -19,14 +19,14 @@ export function templateBefore(node: Ast.Node): Ast.Node | null {
 function concatenated(node: Ast.CallExpression): Ast.Node | null {
   const calls: Ast.CallExpression[] = [];
   let start: Ast.Node = node;
-  while (start.type === 'CallExpression' && isConcat(start)) {
-    calls.unshift(start);
-    start = (start.callee as Ast.MemberExpression).object;
+  for (let next = receiverOf(start); next; next = receiverOf(start)) {
+    calls.push(start as Ast.CallExpression);
+    start = next;
   }
   if (calls.length === 0 || !isText(start)) return null;
   const texts = [start.value];
   const expressions: Ast.Node[] = [];
-  for (const one of calls.flatMap((call) => call.arguments)) {
+  for (const one of calls.reverse().flatMap((call) => call.arguments)) {
     if (one.type === 'SpreadElement') return null;
     if (isText(one)) texts[expressions.length] = (texts[expressions.length] ?? '') + one.value;
     else {
@@ -37,13 +37,11 @@ function concatenated(node: Ast.CallExpression): Ast.Node | null {
   return templateOf(texts, expressions, node);
 }
 
-function isConcat({ callee }: Ast.CallExpression): boolean {
-  return (
-    callee.type === 'MemberExpression' &&
-    !callee.computed &&
-    callee.property.type === 'Identifier' &&
-    callee.property.name === 'concat'
-  );
+/** What `concat` is called on. */
+function receiverOf(node: Ast.Node): Ast.Node | null {
+  const callee = node.type === 'CallExpression' ? node.callee : null;
+  if (callee?.type !== 'MemberExpression' || callee.computed) return null;
+  return callee.property.type === 'Identifier' && callee.property.name === 'concat' ? callee.object : null;
 }
 
 /** `html(object || (object = make(["<b>", "</b>"], ["<b>", "</b>"])), name)` */
