@@ -17,7 +17,7 @@ export function givenInside(statements: readonly Ast.Node[]): Map<string, Ast.Ex
       if (given.has(name)) again.add(name);
       given.set(name, node.right);
     }
-    open.push(...partsOf(node).reverse());
+    for (const part of partsOf(node).reverse()) open.push(part);
   }
   for (const name of again) given.delete(name);
   return given;
