@@ -5,7 +5,8 @@ import { build, type Plugin } from 'esbuild';
 import { expect, test } from 'vitest';
 import { EXPECTED, layOutDemo, QUESTIONS } from '../../dist/shell/demo.js';
 import { browser } from '../support/engine.js';
-import { folder, PROJECT, run, suvet } from '../support/run.js';
+import { folder, PROJECT, suvet } from '../support/run.js';
+import { typeFaults } from '../support/type-check.js';
 import { COMPILER_OPTIONS, svelte, vue } from '../support/wrapped.js';
 
 const open = browser();
@@ -17,8 +18,8 @@ interface App {
   plugins: Plugin[];
   /** What the application is shown in. */
   body: string;
-  /** The framework's own check of types and templates; what it puts out is run. */
-  compile?: string[];
+  /** The framework whose own tool checks types and templates; what that puts out is run. */
+  checked?: 'svelte' | 'angular';
   before?: string;
   entry: string;
   /** Shows the page whose mistakes `check` finds, in an element of this body. */
@@ -50,14 +51,7 @@ const APPS: App[] = [
     host: 'svelte@5',
     plugins: [svelte(false, true)],
     body: '<div id="app"></div>',
-    compile: [
-      'svelte-check/bin/svelte-check',
-      '--tsgo',
-      '--threshold',
-      'error',
-      '--tsconfig',
-      'tsconfig.json',
-    ],
+    checked: 'svelte',
     entry: 'src/main.ts',
     wrong:
       "import { mount } from 'svelte'; import Pier from './src/pier.svelte'; mount(Pier, { target: document.getElementById('app') });",
@@ -71,7 +65,7 @@ const APPS: App[] = [
     host: 'angular@20',
     plugins: [],
     body: '<merrow-office></merrow-office>',
-    compile: ['@angular/compiler-cli/bundles/src/bin/ngc.js', '-p', '.'],
+    checked: 'angular',
     // Angular's own packages are finished by its compiler, here when the page loads.
     before: "import '@angular/compiler';",
     entry: 'compiled/main.js',
@@ -93,7 +87,7 @@ test.each(APPS)(
     host,
     plugins,
     body,
-    compile,
+    checked,
     before = '',
     entry,
     wrong,
@@ -109,7 +103,7 @@ test.each(APPS)(
     const made = await suvet(['wrap', '--all', '--host', host, '--out', `apps/${name}/src/elements`], place);
     expect(made.stdout).toContain('6 components wrapped');
 
-    if (compile) {
+    if (checked) {
       mkdirSync(join(app, 'compiled'));
       writeFileSync(
         join(app, 'tsconfig.json'),
@@ -128,9 +122,7 @@ test.each(APPS)(
         }),
       );
       writeFileSync(join(app, 'elements.d.ts'), 'export {};\n');
-      const [program = '', ...args] = compile;
-      const ran = await run(process.execPath, [join(packages, program), ...args], app);
-      expect(ran.code, ran.stdout + ran.stderr).toBe(0);
+      expect(await typeFaults(app, 'tsconfig.json', checked)).toEqual([]);
     }
 
     const page = await open(await bundled(`${before}import './${entry}';`, app, plugins), pageOf(body));

@@ -178,6 +178,34 @@ customElements.define('pier-gate', PierGate);`;
     expect(told(code)).toMatchObject({ root: 'open', names: [['gate-rows'], ['legend'], ['mark']] });
   });
 
+  test('however many classes and functions go by the same few names', () => {
+    const gate = (tag: string, more: string) => `(() => {
+      var n, s, g;
+      class Gate extends HTMLElement { constructor() { super(); add(this, s); call(this, s, g).call(this); } }
+      n = new WeakMap(), s = new WeakSet(), g = function () { ${more} };
+      customElements.define('${tag}', Gate);
+    })();`;
+    const send = (name: string) => `this.dispatchEvent(new CustomEvent('${name}'));`;
+    const code = `${gate('pier-a', send('gate-a'))} ${gate('pier-b', send('gate-b'))}
+      const other = () => { const g = function () { ${send('gate-c')} }; return g; };`;
+    const { components } = surveyed({ 'a.js': code }).contract;
+    expect(components.map((one) => [one.tag, one.events.map(({ name }) => name)])).toEqual([
+      ['pier-a', ['gate-a']],
+      ['pier-b', ['gate-b']],
+    ]);
+  });
+
+  test('names with a mark inside stay apart', () => {
+    const plain = `class PierGate extends HTMLElement { #high_mark = 1; #mark = 'low';
+      get high() { return this.#high_mark; } get mark() { return this.#mark; } }
+      customElements.define('pier-gate', PierGate);`;
+    for (const code of [
+      transformSync(plain, { target: 'es2021' }).code,
+      tsc(plain, { target: target.ES2021 }),
+    ])
+      expect(told(code)).toEqual(told(plain));
+  });
+
   test('what shares a name with a holder is no private member', () => {
     const code = `var n = new WeakMap(), s = new WeakSet(), load = function () { this.attachShadow({ mode: 'open' }); };
       const send = (one, name) => one.dispatchEvent(new CustomEvent(name));

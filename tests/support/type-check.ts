@@ -18,7 +18,7 @@ export function typeFaults(place: string, config: string, folder: string): Promi
   return folder === 'angular' ? byAngular(place, config) : byTypeScript(place, config);
 }
 
-/** By the compiler as it is now; Angular and Svelte check with an older one, which their own tools build on. */
+/** By the compiler as it is now. So does Svelte's tool with what it makes of files; Angular's brings an older one. */
 async function byTypeScript(place: string, config: string): Promise<TypeFault[]> {
   const args = [TYPESCRIPT, '-p', config, '--pretty', 'false'];
   const { code, stdout, stderr } = await run(process.execPath, args, place);

@@ -40,11 +40,12 @@ export function globalReader(name: string): 'number' | 'boolean' | null {
   return Object.hasOwn(GLOBAL_READERS, name) ? (GLOBAL_READERS[name] ?? null) : null;
 }
 
+/** Attributes of every element that hold a text, whatever that is. */
+const GLOBAL_TEXTS = new Set('class dir id lang nonce part role slot style title'.split(' '));
+
 /** How the platform reads an attribute of every element, whatever a component does besides; null where that is its own affair. */
 export function globalAttributeReader(name: string): 'string' | 'number' | 'boolean' | null {
-  return /^(?:class|dir|id|lang|nonce|part|role|slot|style|title)$/.test(name)
-    ? 'string'
-    : globalReader(name);
+  return GLOBAL_TEXTS.has(name) ? 'string' : globalReader(name);
 }
 
 /** Values of properties that every HTMLElement has and that take no other (HTML 3.2.6 and 6). */

@@ -49,11 +49,9 @@ export async function bundleViews(request: ViewBundle): Promise<string> {
     // Those that no parser takes are left out, so that one view does not take the others along.
     const suspects = new Set(error.modules);
     const tried = await Promise.all(
-      made.map(async (one) =>
-        suspects.has(one.name) && !('refused' in one.view) ? { ...one, view: await parsed(one.view) } : one,
-      ),
+      made.map(async (one) => (suspects.has(one.name) ? { ...one, view: await parsed(one.view) } : one)),
     );
-    if (!tried.some(({ view }, at) => 'refused' in view && view !== made[at]?.view)) throw error;
+    if (tried.every(({ view }, at) => view === made[at]?.view)) throw error;
     return bundleMade(request, tried);
   }
 }
@@ -123,7 +121,8 @@ async function compilerFor({ host, harness, install, server, production }: ViewB
 }
 
 /** A view that can be parsed, or why not: what a compiler gives out does not always keep to what JavaScript allows. */
-async function parsed(view: Pick<VirtualModule, 'text' | 'loader'>): Promise<Compiled> {
+async function parsed(view: Compiled): Promise<Compiled> {
+  if ('refused' in view) return view;
   const { transform } = await import('esbuild');
   try {
     await transform(view.text, { loader: view.loader, jsx: 'preserve', logLevel: 'silent' });

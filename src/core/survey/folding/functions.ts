@@ -5,10 +5,12 @@ import { statementsWithin } from '../modules/module.js';
 import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import type { FunctionNode } from '../syntax/tree.js';
 import { expressionsOf } from '../syntax/tree.js';
 import type { Folded } from './folded.js';
 
-export type FunctionNode = Ast.Function | Ast.ArrowFunctionExpression;
+export type { FunctionNode } from '../syntax/tree.js';
+export { isFunction } from '../syntax/tree.js';
 
 /** A name, wherever it stands. */
 export type Named = Extract<Ast.Node, { type: 'Identifier' }>;
@@ -264,14 +266,6 @@ export function unwrap(node: Ast.Node): Ast.Node {
     default:
       return node;
   }
-}
-
-export function isFunction(node: Ast.Node): node is FunctionNode {
-  return (
-    node.type === 'FunctionDeclaration' ||
-    node.type === 'FunctionExpression' ||
-    node.type === 'ArrowFunctionExpression'
-  );
 }
 
 /** The declarations made by the statements of a function body, by name, with values given to them later. */

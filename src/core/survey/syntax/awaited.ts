@@ -14,8 +14,9 @@ export const AWAITED = /\bfunction\s*\*\s*\(/;
 /** The call that such a call stands for, or null. */
 export function awaitedCall(node: Ast.Node): Ast.CallExpression | null {
   if (node.type !== 'CallExpression') return null;
-  const [body, given] = handedOver(node) ?? calledFor(node) ?? [null, null];
-  if (!body || !given) return null;
+  const handed = handedOver(node) ?? calledFor(node);
+  if (!handed) return null;
+  const [body, given] = handed;
   const made = { ...body, type: 'ArrowFunctionExpression', async: true, generator: false, expression: false };
   return { ...node, callee: made, arguments: given } as unknown as Ast.CallExpression;
 }

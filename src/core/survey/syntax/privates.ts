@@ -6,14 +6,14 @@
  */
 
 import { within } from './find.js';
+import { addTo } from './lists.js';
 import type { Ast, Program } from './parse.js';
 import { childrenOf, walk } from './parse.js';
-import { become, isFunctionExpression, isThis, placeOf } from './tree.js';
+import type { FunctionNode } from './tree.js';
+import { become, isFunction, isFunctionExpression, isThis, placeOf } from './tree.js';
 
 /** Can a text hold such members at all? */
 export const PRIVATES = /\bnew Weak(?:Map|Set)\b/;
-
-type FunctionNode = Ast.Function | Ast.ArrowFunctionExpression;
 
 const FUNCTIONS = new WeakMap<Ast.Node, { node: FunctionNode; program: Program }>();
 
@@ -36,72 +36,71 @@ export function privateFunctionsIn(range: Ast.Span, program: Program): FunctionN
   return [...found];
 }
 
-/** Where a name is given a map or a set of elements. */
-interface Holder {
-  kind: 'map' | 'set';
-  at: number[];
+/** What a name is given: a map or a set of elements, or a function; and where it is known by that name. */
+interface Given {
+  value: 'map' | 'set' | FunctionNode;
+  within: Ast.Span;
 }
 
-interface Members {
-  holders: Map<string, Holder>;
-  functions: Map<string, FunctionNode>;
+/** What is known where a node stands. */
+interface Place {
+  given: ReadonlyMap<string, readonly Given[]>;
+  /** The innermost function around it that declares a name. */
+  declared: ReadonlyMap<string, Ast.Span>;
+  program: Program;
 }
 
 /** Restores all private members of a module. */
 export function restorePrivates(program: Program): void {
-  const members = membersIn(program);
-  if (members.holders.size > 0) visit(program, new Set());
+  const given = new Map<string, Given[]>();
+  collect(program, program, given);
+  if (![...given.values()].flat().some(({ value }) => value === 'map' || value === 'set')) return;
+  visit(program, { given, declared: new Map(), program });
+}
 
-  function visit(node: Ast.Node, hidden: ReadonlySet<string>): void {
-    const own = isFunction(node) ? hiddenBy(node, members) : [];
-    const inner = own.length === 0 ? hidden : new Set([...hidden, ...own]);
-    if (node.type === 'CallExpression') {
-      const restored = methodCall(node, members, inner, program) ?? fieldAccess(node, members, inner);
-      if (restored) become(node, restored);
-    }
-    for (const child of childrenOf(node)) visit(child, inner);
+function collect(node: Ast.Node, within: Ast.Span, given: Map<string, Given[]>): void {
+  const [name, value] = givenIn(node);
+  if (name !== null && value !== null) addTo(given, name, { value, within });
+  const inner = isFunction(node) ? node : within;
+  for (const child of childrenOf(node)) collect(child, inner, given);
+}
+
+/** The name that a node gives something of interest. */
+function givenIn(node: Ast.Node): [name: string | null, value: Given['value'] | null] {
+  if (node.type === 'FunctionDeclaration') return [node.id?.name ?? null, node];
+  const [target, value] =
+    node.type === 'AssignmentExpression' && node.operator === '='
+      ? [node.left, node.right]
+      : node.type === 'VariableDeclarator'
+        ? [node.id, node.init]
+        : [null, null];
+  return target?.type === 'Identifier' && value ? [target.name, givenValue(value)] : [null, null];
+}
+
+/** `new WeakMap()`, `new WeakSet()`, or a function. */
+function givenValue(node: Ast.Node): Given['value'] | null {
+  if (isFunctionExpression(node)) return node;
+  if (node.type !== 'NewExpression' || node.callee.type !== 'Identifier') return null;
+  if (node.callee.name === 'WeakMap') return 'map';
+  return node.callee.name === 'WeakSet' ? 'set' : null;
+}
+
+function visit(node: Ast.Node, place: Place): void {
+  const own = isFunction(node) ? declaredBy(node, place.given) : [];
+  const declared = new Map([...place.declared, ...own.map((name) => [name, node] as const)]);
+  const inner = own.length === 0 ? place : { ...place, declared };
+  if (node.type === 'CallExpression') {
+    const restored = methodCall(node, inner) ?? fieldAccess(node, inner);
+    if (restored) become(node, restored);
   }
+  for (const child of childrenOf(node)) visit(child, inner);
 }
 
-function membersIn(program: Program): Members {
-  const holders = new Map<string, Holder>();
-  const functions = new Map<string, FunctionNode>();
-  const take = (name: string, value: Ast.Node) => {
-    if (isFunctionExpression(value)) functions.set(name, value);
-    const kind = holderKind(value);
-    if (!kind) return;
-    const known = holders.get(name);
-    if (known) known.at.push(value.start);
-    else holders.set(name, { kind, at: [value.start] });
-  };
-  walk(program, (node) => {
-    if (node.type === 'AssignmentExpression' && node.operator === '=' && node.left.type === 'Identifier')
-      take(node.left.name, node.right);
-    if (node.type === 'VariableDeclarator' && node.id.type === 'Identifier' && node.init)
-      take(node.id.name, node.init);
-    if (node.type === 'FunctionDeclaration' && node.id && !functions.has(node.id.name))
-      functions.set(node.id.name, node);
-    return true;
-  });
-  return { holders, functions };
-}
-
-/** `new WeakMap()`, `new WeakSet()` */
-function holderKind(value: Ast.Node): Holder['kind'] | null {
-  if (value.type !== 'NewExpression' || value.callee.type !== 'Identifier') return null;
-  if (value.callee.name === 'WeakMap') return 'map';
-  return value.callee.name === 'WeakSet' ? 'set' : null;
-}
-
-function isFunction(node: Ast.Node): node is FunctionNode {
-  return node.type === 'FunctionDeclaration' || isFunctionExpression(node);
-}
-
-/** Names of holders that a function has something else for: a parameter, or a variable. */
-function hiddenBy(node: FunctionNode, { holders }: Members): string[] {
+/** The names among those of interest that a function declares: parameters and variables. */
+function declaredBy(node: FunctionNode, given: Place['given']): string[] {
   const names: string[] = [];
   const add = (one: Ast.Node) => {
-    if (one.type === 'Identifier' && holders.has(one.name)) names.push(one.name);
+    if (one.type === 'Identifier' && given.has(one.name)) names.push(one.name);
     return true;
   };
   for (const parameter of node.params) walk(parameter, add);
@@ -110,39 +109,41 @@ function hiddenBy(node: FunctionNode, { holders }: Members): string[] {
       if (one.type === 'VariableDeclarator') walk(one.id, add);
       return !isFunction(one);
     });
-  const isOutside = (at: number) => at < node.start || at > node.end;
-  return names.filter((name) => holders.get(name)?.at.every(isOutside));
+  return names;
+}
+
+/** What a name stands for at a node: minifiers give the same few to all functions. */
+function behind(node: Ast.Node | undefined, { given, declared }: Place): Given['value'] | null {
+  if (node?.type !== 'Identifier') return null;
+  const from = declared.get(node.name)?.start ?? 0;
+  const isKnown = ({ within }: Given) =>
+    within.start >= from && within.start <= node.start && node.end <= within.end;
+  const known = given.get(node.name)?.filter(isKnown) ?? [];
+  return (
+    known.findLast(({ within }) => known.every((one) => one.within.start <= within.start))?.value ?? null
+  );
 }
 
 /** `method(this, all, load).call(this, url)` */
-function methodCall(
-  node: Ast.CallExpression,
-  { holders, functions }: Members,
-  hidden: ReadonlySet<string>,
-  program: Program,
-): object | null {
+function methodCall(node: Ast.CallExpression, place: Place): object | null {
   const { callee, arguments: args } = node;
   if (callee.type !== 'MemberExpression' || callee.object.type !== 'CallExpression') return null;
   if (callee.property.type !== 'Identifier' || callee.property.name !== 'call' || !isThis(args[0]))
     return null;
-  const given = callee.object.arguments;
-  const names = given.flatMap((one) => (one.type === 'Identifier' && !hidden.has(one.name) ? one.name : []));
-  const made = functions.get(names.at(-1) ?? '');
-  if (!made || !given.some(isThis) || holders.get(names[0] ?? '')?.kind !== 'set') return null;
-  const method = thisMember(callee.object, names.at(-1) ?? '');
-  FUNCTIONS.set(method.property, { node: made, program });
+  const handed = callee.object.arguments;
+  if (!handed.some(isThis) || !handed.some((one) => behind(one, place) === 'set')) return null;
+  const last = handed.at(-1);
+  const made = behind(last, place);
+  if (last?.type !== 'Identifier' || made === null || typeof made === 'string') return null;
+  const method = thisMember(callee.object, last.name);
+  FUNCTIONS.set(method.property, { node: made, program: place.program });
   return { ...node, callee: method, arguments: args.slice(1) };
 }
 
 /** `get(this, values, "f")`, `set(this, values, 1, "f")`, `values.get(this)`, `values.set(this, 1)` */
-function fieldAccess(
-  node: Ast.CallExpression,
-  { holders }: Members,
-  hidden: ReadonlySet<string>,
-): object | null {
+function fieldAccess(node: Ast.CallExpression, place: Place): object | null {
   const { callee, arguments: args } = node;
-  const isMap = (one: Ast.Node | undefined): one is Ast.IdentifierReference =>
-    one?.type === 'Identifier' && !hidden.has(one.name) && holders.get(one.name)?.kind === 'map';
+  const isMap = (one: Ast.Node | undefined): one is Ast.IdentifierReference => behind(one, place) === 'map';
   if (callee.type === 'MemberExpression') {
     const [self, value] = args;
     const method = callee.property.type === 'Identifier' ? callee.property.name : '';
@@ -167,7 +168,7 @@ function isMark(node: Ast.Node): boolean {
 /** `this.#name` in the place of a node. The class and the mark that compilers put before a name are left out. */
 function thisMember(node: Ast.Node, name: string) {
   const place = placeOf(node);
-  const own = /^_(?:[A-Za-z][A-Za-z0-9$]*_)?(\w+)$/.exec(name)?.[1] ?? name;
+  const own = /^_(?:[A-Z][A-Za-z0-9$]*_)?(\w+)$/.exec(name)?.[1] ?? name;
   return {
     type: 'MemberExpression',
     object: { type: 'ThisExpression', ...place },

@@ -9,9 +9,16 @@ export function become(node: Ast.Node, other: object): void {
   Object.assign(record, other);
 }
 
+export type FunctionNode = Ast.Function | Ast.ArrowFunctionExpression;
+
 /** A function that is written as an expression. */
-export function isFunctionExpression(node: Ast.Node): node is Ast.Function | Ast.ArrowFunctionExpression {
+export function isFunctionExpression(node: Ast.Node): node is FunctionNode {
   return node.type === 'FunctionExpression' || node.type === 'ArrowFunctionExpression';
+}
+
+/** Any function, also a declared one; methods are the functions of their members. */
+export function isFunction(node: Ast.Node): node is FunctionNode {
+  return node.type === 'FunctionDeclaration' || isFunctionExpression(node);
 }
 
 export function isThis(node: Ast.Node | null | undefined): boolean {
