@@ -10,7 +10,7 @@ import { addTo } from './lists.js';
 import type { Ast, Program } from './parse.js';
 import { childrenOf, walk } from './parse.js';
 import type { FunctionNode } from './tree.js';
-import { become, isFunction, isFunctionExpression, isThis, placeOf } from './tree.js';
+import { become, isFunction, isThis, placeOf } from './tree.js';
 
 /** Can a text hold such members at all? */
 export const PRIVATES = /\bnew Weak(?:Map|Set)\b/;
@@ -36,37 +36,44 @@ export function privateFunctionsIn(range: Ast.Span, program: Program): FunctionN
   return [...found];
 }
 
-/** What a name is given: a map or a set of elements, or a function; and where it is known by that name. */
-interface Given {
-  value: 'map' | 'set' | FunctionNode;
+/** What a name is given, and the code that knows it by that name. */
+interface Given<Value> {
+  value: Value;
   within: Ast.Span;
 }
 
+type Names<Value> = Map<string, Given<Value>[]>;
+
 /** What is known where a node stands. */
 interface Place {
-  given: ReadonlyMap<string, readonly Given[]>;
-  /** The innermost function around it that declares a name. */
+  /** Maps and sets of elements. */
+  holders: Names<'map' | 'set'>;
+  functions: Names<FunctionNode>;
+  /** The innermost function around it that declares the name of a holder. */
   declared: ReadonlyMap<string, Ast.Span>;
   program: Program;
 }
 
 /** Restores all private members of a module. */
 export function restorePrivates(program: Program): void {
-  const given = new Map<string, Given[]>();
-  collect(program, program, given);
-  if (![...given.values()].flat().some(({ value }) => value === 'map' || value === 'set')) return;
-  visit(program, { given, declared: new Map(), program });
+  const place: Place = { holders: new Map(), functions: new Map(), declared: new Map(), program };
+  collect(program, program, place);
+  if (place.holders.size > 0) visit(program, place);
 }
 
-function collect(node: Ast.Node, within: Ast.Span, given: Map<string, Given[]>): void {
+function collect(node: Ast.Node, within: Ast.Span, place: Place): void {
   const [name, value] = givenIn(node);
-  if (name !== null && value !== null) addTo(given, name, { value, within });
+  if (name !== null && value !== null) {
+    const kind = holderKind(value);
+    if (kind) addTo(place.holders, name, { value: kind, within });
+    else if (isFunction(value)) addTo(place.functions, name, { value, within });
+  }
   const inner = isFunction(node) ? node : within;
-  for (const child of childrenOf(node)) collect(child, inner, given);
+  for (const child of childrenOf(node)) collect(child, inner, place);
 }
 
-/** The name that a node gives something of interest. */
-function givenIn(node: Ast.Node): [name: string | null, value: Given['value'] | null] {
+/** The name that a node gives a value. */
+function givenIn(node: Ast.Node): [name: string | null, value: Ast.Node | null] {
   if (node.type === 'FunctionDeclaration') return [node.id?.name ?? null, node];
   const [target, value] =
     node.type === 'AssignmentExpression' && node.operator === '='
@@ -74,19 +81,18 @@ function givenIn(node: Ast.Node): [name: string | null, value: Given['value'] | 
       : node.type === 'VariableDeclarator'
         ? [node.id, node.init]
         : [null, null];
-  return target?.type === 'Identifier' && value ? [target.name, givenValue(value)] : [null, null];
+  return target?.type === 'Identifier' && value ? [target.name, value] : [null, null];
 }
 
-/** `new WeakMap()`, `new WeakSet()`, or a function. */
-function givenValue(node: Ast.Node): Given['value'] | null {
-  if (isFunctionExpression(node)) return node;
+/** `new WeakMap()`, `new WeakSet()` */
+function holderKind(node: Ast.Node): 'map' | 'set' | null {
   if (node.type !== 'NewExpression' || node.callee.type !== 'Identifier') return null;
   if (node.callee.name === 'WeakMap') return 'map';
   return node.callee.name === 'WeakSet' ? 'set' : null;
 }
 
 function visit(node: Ast.Node, place: Place): void {
-  const own = isFunction(node) ? declaredBy(node, place.given) : [];
+  const own = isFunction(node) ? declaredBy(node, place.holders) : [];
   const declared = new Map([...place.declared, ...own.map((name) => [name, node] as const)]);
   const inner = own.length === 0 ? place : { ...place, declared };
   if (node.type === 'CallExpression') {
@@ -96,11 +102,11 @@ function visit(node: Ast.Node, place: Place): void {
   for (const child of childrenOf(node)) visit(child, inner);
 }
 
-/** The names among those of interest that a function declares: parameters and variables. */
-function declaredBy(node: FunctionNode, given: Place['given']): string[] {
+/** The names of holders that a function declares: parameters and variables. */
+function declaredBy(node: FunctionNode, holders: Place['holders']): string[] {
   const names: string[] = [];
   const add = (one: Ast.Node) => {
-    if (one.type === 'Identifier' && given.has(one.name)) names.push(one.name);
+    if (one.type === 'Identifier' && holders.has(one.name)) names.push(one.name);
     return true;
   };
   for (const parameter of node.params) walk(parameter, add);
@@ -112,16 +118,23 @@ function declaredBy(node: FunctionNode, given: Place['given']): string[] {
   return names;
 }
 
-/** What a name stands for at a node: minifiers give the same few to all functions. */
-function behind(node: Ast.Node | undefined, { given, declared }: Place): Given['value'] | null {
-  if (node?.type !== 'Identifier') return null;
-  const from = declared.get(node.name)?.start ?? 0;
-  const isKnown = ({ within }: Given) =>
-    within.start >= from && within.start <= node.start && node.end <= within.end;
-  const known = given.get(node.name)?.filter(isKnown) ?? [];
-  return (
-    known.findLast(({ within }) => known.every((one) => one.within.start <= within.start))?.value ?? null
-  );
+/** The holder that an expression names, where no function around it has something else by that name. */
+function holderAt(node: Ast.Node | undefined, { holders, declared }: Place): 'map' | 'set' | null {
+  if (node?.type !== 'Identifier' || !holders.has(node.name)) return null;
+  return innermost(holders, node, declared.get(node.name)?.start);
+}
+
+type Named = { name: string } & Ast.Span;
+
+/** What a name is given in the innermost code around it: minifiers give the same few to all functions. */
+function innermost<Value>(names: Names<Value>, { name, start, end }: Named, from = 0): Value | null {
+  let best: Given<Value> | null = null;
+  for (const one of names.get(name) ?? []) {
+    const { within } = one;
+    const isAround = within.start >= from && within.start <= start && end <= within.end;
+    if (isAround && within.start >= (best?.within.start ?? 0)) best = one;
+  }
+  return best?.value ?? null;
 }
 
 /** `method(this, all, load).call(this, url)` */
@@ -131,10 +144,11 @@ function methodCall(node: Ast.CallExpression, place: Place): object | null {
   if (callee.property.type !== 'Identifier' || callee.property.name !== 'call' || !isThis(args[0]))
     return null;
   const handed = callee.object.arguments;
-  if (!handed.some(isThis) || !handed.some((one) => behind(one, place) === 'set')) return null;
   const last = handed.at(-1);
-  const made = behind(last, place);
-  if (last?.type !== 'Identifier' || made === null || typeof made === 'string') return null;
+  if (last?.type !== 'Identifier' || !handed.some(isThis)) return null;
+  if (!handed.some((one) => holderAt(one, place) === 'set')) return null;
+  const made = innermost(place.functions, last);
+  if (!made) return null;
   const method = thisMember(callee.object, last.name);
   FUNCTIONS.set(method.property, { node: made, program: place.program });
   return { ...node, callee: method, arguments: args.slice(1) };
@@ -143,7 +157,7 @@ function methodCall(node: Ast.CallExpression, place: Place): object | null {
 /** `get(this, values, "f")`, `set(this, values, 1, "f")`, `values.get(this)`, `values.set(this, 1)` */
 function fieldAccess(node: Ast.CallExpression, place: Place): object | null {
   const { callee, arguments: args } = node;
-  const isMap = (one: Ast.Node | undefined): one is Ast.IdentifierReference => behind(one, place) === 'map';
+  const isMap = (one: Ast.Node | undefined): one is Ast.IdentifierReference => holderAt(one, place) === 'map';
   if (callee.type === 'MemberExpression') {
     const [self, value] = args;
     const method = callee.property.type === 'Identifier' ? callee.property.name : '';
