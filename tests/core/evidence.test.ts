@@ -57,22 +57,27 @@ test.each<[string, string[], string[], string[]]>([
   ['demos that the package is entered by', ['a.js', 'demo/b.js'], ['demo/b.js'], []],
   ['a folder of demos, by itself', ['a.js', 'demo/b.js'], [], []],
 ])('builds: %s', (_, files, entries, others) => {
-  const sorted = sortBuilds(files, entries);
+  const sorted = sortBuilds(files, { entries });
   expect(sorted.others).toEqual(others);
   expect([...sorted.main, ...sorted.others].sort()).toEqual([...files].sort());
 });
 
 test('builds: source in TypeScript is none of what an installed package exports built', () => {
-  const files = ['dist/kit.js', 'src/a.ts'];
-  expect(sortBuilds(files, ['dist/kit.js'], ['dist/kit.js'], true).others).toEqual(['src/a.ts']);
-  expect(sortBuilds(files, ['dist/kit.js'], ['dist/kit.js'], false).others).toEqual([]);
-  expect(sortBuilds(files, ['dist/kit.js'], null, true).others).toEqual([]);
-  expect(sortBuilds(files, ['dist/gone.js'], ['dist/gone.js'], true).others).toEqual([]);
+  const others = (file: string, isInstalled: boolean, exported: string[] | null = [file]) =>
+    sortBuilds(['dist/kit.js', 'src/a.ts'], { entries: [file], exported, isInstalled }).others;
+  expect(others('dist/kit.js', true)).toEqual(['src/a.ts']);
+  expect(others('dist/kit.js', false)).toEqual([]);
+  expect(others('dist/kit.js', true, null)).toEqual([]);
+  expect(others('dist/gone.js', true)).toEqual([]);
 });
 
 test('builds: what stands beside the entry for older loaders', () => {
   const sorted = (files: string[]) =>
-    sortBuilds(files, ['dist/module.js', 'dist/main.js'], null, true, 'dist/main.js');
+    sortBuilds(files, {
+      entries: ['dist/module.js', 'dist/main.js'],
+      isInstalled: true,
+      forOlderLoaders: 'dist/main.js',
+    });
   expect(sorted(['dist/main.js', 'dist/module.js'])).toEqual({
     main: ['dist/module.js'],
     others: ['dist/main.js'],
@@ -82,7 +87,7 @@ test('builds: what stands beside the entry for older loaders', () => {
 
 test('builds: demos that a package exports are its own', () => {
   const files = ['a.js', 'docs/b.js', 'test/c.js'];
-  const others = (exported: string[]) => sortBuilds(files, ['a.js'], exported).others;
+  const others = (exported: string[]) => sortBuilds(files, { entries: ['a.js'], exported }).others;
   expect(others(['*'])).toEqual(['docs/b.js', 'test/c.js']);
   expect(others(['*', 'docs/*'])).toEqual(['test/c.js']);
 });
@@ -90,12 +95,13 @@ test('builds: demos that a package exports are its own', () => {
 test('builds: what is not exported, and holds the same files again, is another build', () => {
   const names = Array.from({ length: 12 }, (_, index) => `part-${index}/index.js`);
   const files = [...names.map((one) => `dist/${one}`), ...names.map((one) => `dist-all/${one}`)];
-  const others = (exported: string[] | null) => sortBuilds(files, ['dist/index.js'], exported).others;
+  const others = (exported: string[] | null) =>
+    sortBuilds(files, { entries: ['dist/index.js'], exported }).others;
   expect(others(['dist/*'])).toEqual(files.slice(12));
   expect(others(['dist/*', 'dist-all/*'])).toEqual([]);
   expect(others(null)).toEqual([]);
   const parts = ['dist/loader/loader.js', 'design-system/a.js', 'hydrate-button/b.js'];
-  expect(sortBuilds([...parts, 'dist-cdn/b.js', 'bundled.js', 'hydrate/c.js'], []).others).toEqual([
+  expect(sortBuilds([...parts, 'dist-cdn/b.js', 'bundled.js', 'hydrate/c.js']).others).toEqual([
     'dist-cdn/b.js',
     'bundled.js',
     'hydrate/c.js',
@@ -104,7 +110,7 @@ test('builds: what is not exported, and holds the same files again, is another b
 
 test('builds: a word that elements are called by, too, marks one only where most is there without it', () => {
   const elements = ['modal', 'modal-legacy', 'pager', 'dns-global', 'file-system', 'tab'];
-  const others = (files: string[]) => sortBuilds(files, []).others;
+  const others = (files: string[]) => sortBuilds(files).others;
   expect(others(elements.map((one) => `dist/x-${one}.entry.js`))).toEqual([]);
   expect(others(['a.js', 'a-legacy.js', 'b.js', 'b-legacy.js', 'c.js'])).toEqual([
     'a-legacy.js',

@@ -101,7 +101,7 @@ function callsMaking(call: Making): Making[] {
   for (const { node, scope } of calls) {
     if (calls.length > DEEPEST) break;
     const called = callableOf(node.callee, scope);
-    const result = called && resultOf(called.node);
+    const result = called && handedBack(called.node);
     if (!called || !result) continue;
     const made = unwrap(result);
     const inside = insideOf(called, node, scope);
@@ -112,7 +112,7 @@ function callsMaking(call: Making): Making[] {
 }
 
 /** What a function gives back; `(made.fallback = held, made)` is its last. */
-function resultOf(node: FunctionNode): Ast.Node | null {
+function handedBack(node: FunctionNode): Ast.Node | null {
   const result = returned(node);
   return result?.type === 'SequenceExpression' ? (result.expressions.at(-1) ?? null) : result;
 }

@@ -107,18 +107,16 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
   const forDevelopment = developmentFolders(described);
   const isUsed = (path: string) => !forDevelopment.some((one) => path.startsWith(`${one}/`));
   const sources = withoutCompiledTwins(files).map((path) => shown(path, folder));
-  const { main, others } = sortBuilds(
-    sources.filter(isUsed),
-    entryFiles(described),
-    exportTargets(described),
-    source.startsWith('npm:'),
-    mainForOlderLoaders(described),
-  );
+  const { main, others } = sortBuilds(sources.filter(isUsed), {
+    entries: entryFiles(described),
+    exported: exportTargets(described),
+    isInstalled: source.startsWith('npm:'),
+    forOlderLoaders: mainForOlderLoaders(described),
+  });
   const absolute = (path: string) => join(folder, path);
-  const declarations = sortBuilds(
-    found.filter(isDeclaration).map((path) => shown(path, folder)),
-    [],
-  ).main.map(absolute);
+  const declarations = sortBuilds(found.filter(isDeclaration).map((path) => shown(path, folder))).main.map(
+    absolute,
+  );
   return openFiles(source, main.map(absolute), cwd, {
     root: folder,
     isWhole: source.startsWith('npm:') && existsSync(join(folder, 'package.json')),

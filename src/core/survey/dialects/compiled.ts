@@ -275,7 +275,7 @@ function emittersOf(context: LayerContext, isCompiled: boolean): ContractEvent[]
     const [host, name] = node.arguments;
     if (host?.type !== 'ThisExpression' || name?.type !== 'Literal' || typeof name.value !== 'string')
       return true;
-    const flags = emitterFlags(node, context, isCompiled);
+    const flags = flagsMade(node, context, isCompiled);
     if (flags) events.push(offeredEvent(name.value, context.at(node), flags));
     return true;
   });
@@ -283,7 +283,7 @@ function emittersOf(context: LayerContext, isCompiled: boolean): ContractEvent[]
 }
 
 /** The flags of the events that a call makes an emitter for; null where it makes none. */
-function emitterFlags(node: Ast.CallExpression, context: LayerContext, isCompiled: boolean): Flags | null {
+function flagsMade(node: Ast.CallExpression, context: LayerContext, isCompiled: boolean): Flags | null {
   const [, , number, ...others] = node.arguments;
   if (number?.type === 'Literal' && typeof number.value === 'number') {
     const bits = number.value;

@@ -36,7 +36,7 @@ export const eventFields: Dialect = {
         eventTypes.set(named, { detail: declared.detail, eventType: 'CustomEvent', ...words });
       }
       const isEmitter = declared?.isEmitter === true && named === null;
-      const flags = emitterFlags(made, context) ?? (isEmitter ? EVERY_FLAG : null);
+      const flags = flagsGiven(made, context) ?? (isEmitter ? EVERY_FLAG : null);
       if (!flags) continue;
       const at = context.at(place);
       properties.push(hiddenMember(name, at));
@@ -60,7 +60,7 @@ const EMITTER_TYPE = /^(?:Custom|Targeted)?Event(?:Emitter)?$/;
 export const MAKER = /^(?:create|make|define)?(?:Custom)?(?:Event|Emitter|EventEmitter)$/i;
 
 /** The flags that a call which makes an emitter gives its events, all of them on unless it says no; null for any other call. */
-function emitterFlags(node: Ast.CallExpression, context: LayerContext): Flags | null {
+function flagsGiven(node: Ast.CallExpression, context: LayerContext): Flags | null {
   const [options, ...others] = node.arguments;
   if (others.length > 0 || !MAKER.test(originalName(node, context.scope))) return null;
   const value = options ? fold(options, context.scope) : { object: new Map() };

@@ -7,6 +7,7 @@
 import type { Found } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { foldArrayMethod, foldBuiltInCall, foldObjectCall, foldTextMethod } from './built-ins.js';
 import { bundledMember } from './bundled.js';
 import { callableOf, ownClass, ownMethodOf, staticMethodOf } from './callables.js';
 import { classNamed } from './class-named.js';
@@ -33,7 +34,6 @@ import {
   READING,
   SPREADING,
 } from './literals.js';
-import { foldArrayMethod, foldBuiltInCall, foldObjectCall, foldTextMethod } from './methods.js';
 import { constantBehind, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
 import { madeElement, platformMember } from './platform.js';

@@ -28,25 +28,44 @@ const NOT_OFFERED =
   /(?:^|\/)(?:_{0,2}(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?)_{0,2}\/|tests?\.[cm]?[jt]sx?$)/i;
 const SOURCE_FOLDER = /(?:^|\/)src\//;
 
-/**
- * Sorts the files of a package (paths relative to it) by build. `entries` are the files that the package is entered
- * by, as its manifest names them: source beside a build is left to last when the package is entered by the build.
- * `exported` are the folders that it exports anything of; null where it exports all there is. One that is installed
- * offers none of its demos and tests, whether it says how it is entered or not. `forOlderLoaders` is an entry that stands
- * beside that for all others.
- */
-export function sortBuilds(
-  files: readonly string[],
-  entries: readonly string[],
-  exported: readonly string[] | null = null,
-  isInstalled = false,
-  forOlderLoaders: string | null = null,
-): Builds {
+/** How a package is used, as its manifest says; paths are relative to it. */
+export interface PackageUse {
+  /** The files that it is entered by. */
+  entries: readonly string[];
+  /** What it exports anything of; null where it exports all there is. */
+  exported: readonly string[] | null;
+  /** One that is installed offers none of its demos and tests, whether it says how it is entered or not. */
+  isInstalled: boolean;
+  /** An entry that stands beside that for all others. */
+  forOlderLoaders: string | null;
+}
+
+/** Files about whose use nothing is said. */
+const UNTOLD: PackageUse = { entries: [], exported: null, isInstalled: false, forOlderLoaders: null };
+
+type Test = (file: string) => boolean;
+
+/** Sorts the files of a package (paths relative to it) by build. */
+export function sortBuilds(files: readonly string[], told: Partial<PackageUse> = {}): Builds {
+  const use = { ...UNTOLD, ...told };
+  const isOther = otherBuilds(files, use);
+  const tests = [isOther, sourcesOfBuild(files, use, isOther), madeOfSource(files, use), asides(use)];
+  const isLeft: Test = (one) => tests.some((test) => test(one));
+  const main = files.filter((one) => !isLeft(one));
+  const others = files.filter(isLeft);
+  const last = (one: string) => (ASIDE.test(one) ? 1 : 0);
+  return main.length > 0
+    ? { main: main.toSorted((a, b) => last(a) - last(b)), others }
+    : { main: others, others: [] };
+}
+
+/** The files of builds for others than those who develop with bundlers of today, where there is one for these. */
+function otherBuilds(files: readonly string[], { entries, exported, forOlderLoaders }: PackageUse): Test {
   const twins = exported ? twinFolders(files, new Set(exported.map(topFolder))) : new Set<string>();
   const all = new Set(files);
-  const hasModule = (one: string) => /\.c?js$/.test(one) && all.has(one.replace(/c?js$/, 'mjs'));
+  const hasModule: Test = (one) => /\.c?js$/.test(one) && all.has(one.replace(/c?js$/, 'mjs'));
   // A file that is there minified, too, is a bundle for pages, where the package is entered elsewhere.
-  const hasMinified = (one: string) => {
+  const hasMinified: Test = (one) => {
     const minified = one.replace(/(\.m?js)$/, '.min$1');
     return (
       minified !== one &&
@@ -56,7 +75,7 @@ export function sortBuilds(
     );
   };
   const worded = new Set(wordedBuilds(files));
-  const isOther = (one: string) =>
+  return (one) =>
     one === forOlderLoaders ||
     isNamedOther(one) ||
     worded.has(one) ||
@@ -64,43 +83,48 @@ export function sortBuilds(
     twins.has(topFolder(one)) ||
     hasModule(one) ||
     hasMinified(one);
-  const isEnteredBySource = entries.some((one) => SOURCE_FOLDER.test(one));
+}
+
+/** Source in TypeScript beside what is made of it, where the package is entered by that. */
+function sourcesOfBuild(
+  files: readonly string[],
+  { entries, exported, isInstalled }: PackageUse,
+  isOther: Test,
+): Test {
+  if (entries.length === 0 || isEnteredBySource(entries)) return () => false;
   // Bundlers put a mark of the content behind the names of chunks.
   const built = new Set(
     files
       .filter((one) => !SOURCE_FOLDER.test(one) && !isOther(one))
       .flatMap((one) => [baseName(one), baseName(one).replace(/-[\w-]{8}$/, '')]),
   );
+  const all = new Set(files);
   // What an installed package exports was built, whatever its files are called.
   const isBuilt =
     isInstalled && exported !== null && entries.some((one) => all.has(one) && !isTypeScript(one));
-  const isSourceOfBuild = (one: string) =>
-    entries.length > 0 &&
-    !isEnteredBySource &&
-    SOURCE_FOLDER.test(one) &&
-    isTypeScript(one) &&
-    (isBuilt || built.has(baseName(one)));
-  // A package that is entered by its source, as modules, may hold what is made of that for older loaders.
+  return (one) => SOURCE_FOLDER.test(one) && isTypeScript(one) && (isBuilt || built.has(baseName(one)));
+}
+
+/** A package that is entered by its source, as modules, may hold what is made of that for older loaders. */
+function madeOfSource(files: readonly string[], { entries }: PackageUse): Test {
+  if (!isEnteredBySource(entries)) return () => false;
   const sources = new Set(
     files.filter((one) => SOURCE_FOLDER.test(one) && /\.m?js$/.test(one)).map((one) => baseName(one)),
   );
-  const isMadeOfSource = (one: string) =>
-    isEnteredBySource && !SOURCE_FOLDER.test(one) && entries.includes(one) && sources.has(baseName(one));
-  // Demos that the package exports as such are offered by its own word.
+  return (one) => !SOURCE_FOLDER.test(one) && entries.includes(one) && sources.has(baseName(one));
+}
+
+function isEnteredBySource(entries: readonly string[]): boolean {
+  return entries.some((one) => SOURCE_FOLDER.test(one));
+}
+
+/** Demos and tests, unless the package exports them as such: then they are offered by its own word. */
+function asides({ entries, exported, isInstalled }: PackageUse): Test {
+  if (!isInstalled && entries.length === 0) return () => false;
   const offered = (exported ?? [])
     .map((one) => one.replace(/\*.*$/, ''))
     .filter((one) => NOT_OFFERED.test(one));
-  const isAside = (one: string) =>
-    (isInstalled || entries.length > 0) &&
-    NOT_OFFERED.test(one) &&
-    ![...entries, ...offered].some((path) => one.startsWith(path));
-  const isLeft = (one: string) => isOther(one) || isSourceOfBuild(one) || isMadeOfSource(one) || isAside(one);
-  const main = files.filter((one) => !isLeft(one));
-  const others = files.filter(isLeft);
-  const last = (one: string) => (ASIDE.test(one) ? 1 : 0);
-  return main.length > 0
-    ? { main: main.toSorted((a, b) => last(a) - last(b)), others }
-    : { main: others, others: [] };
+  return (one) => NOT_OFFERED.test(one) && ![...entries, ...offered].some((path) => one.startsWith(path));
 }
 
 /**
