@@ -2,6 +2,8 @@
 
 import type { Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
+import { localNamesOfClass } from './class-names.js';
+import type { Layer } from './layers.js';
 
 const ASSIGNED = new WeakMap<Module, Map<string, Map<string, Ast.Node>>>();
 const NOTHING: ReadonlyMap<string, Ast.Node> = new Map();
@@ -26,4 +28,11 @@ export function assignedTo({
     ASSIGNED.set(module, byHolder);
   }
   return (name === null ? undefined : byHolder.get(name)) ?? NOTHING;
+}
+
+/** The same of a class, by all names that it goes by at the top level of its module. */
+export function assignedToClass(layer: Layer): ReadonlyMap<string, Ast.Node> {
+  const { module, name } = layer;
+  const given = [...localNamesOfClass(layer, name)].map((one) => assignedTo({ module, name: one }));
+  return given.length === 1 ? (given[0] ?? NOTHING) : new Map(given.flatMap((one) => [...one]).reverse());
 }

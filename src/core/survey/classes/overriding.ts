@@ -6,7 +6,7 @@ import { firstFrom } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { isThis } from '../syntax/tree.js';
-import { assignedTo } from './assigned.js';
+import { assignedToClass } from './assigned.js';
 import type { ClassChain, Layer } from './layers.js';
 import { namesWritten, placesOfName, prototypesNamed, reachesAbove, staticReads } from './mentions.js';
 
@@ -222,7 +222,7 @@ function assignedInBlock(statement: Ast.Statement): Omit<Member, 'layer'>[] {
 }
 
 function assignedMembers(layer: Layer): Omit<Member, 'layer'>[] {
-  const given = [...assignedTo(layer), ...assignedBeside(layer.node, layer.module)];
+  const given = [...assignedToClass(layer), ...assignedBeside(layer.node, layer.module)];
   return given.map(([name, node]) => staticMember(name, node));
 }
 

@@ -1,15 +1,17 @@
 /** The code that belongs to a class beyond its own body: constants, functions and styles it names. */
 
-import type { FunctionNode, Scope } from '../folding/functions.js';
+import { isBundle, moduleMember } from '../folding/bundled.js';
+import type { Bound, FunctionNode, Named, Scope } from '../folding/functions.js';
 import { assignedBeside, isFunction, keyText, unwrap } from '../folding/functions.js';
+import { isLocal, withLocals } from '../folding/scopes.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { areInOnePackage } from '../modules/modules.js';
 import type { Kinds } from '../syntax/find.js';
-import { isWithin, within } from '../syntax/find.js';
+import { functionsAround, isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { privateFunction } from '../syntax/privates.js';
 import { isPrototype } from '../syntax/tree.js';
-import { assignedTo } from './assigned.js';
+import { assignedTo, assignedToClass } from './assigned.js';
 import { decoratorsOf } from './decorations.js';
 import type { Layer } from './layers.js';
 import { isClass } from './layers.js';
@@ -52,27 +54,27 @@ const sameNodes = (some: readonly Ast.Node[], others: readonly Ast.Node[]) =>
   some.length === others.length && some.every((one, at) => one === others[at]);
 
 function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Reach {
-  // What a view names may stand in the function around it.
-  const { bindings: around } = layer.built?.scope ?? {};
-  const pieces: Piece[] = [
-    { node: layer.node.body, module: layer.module, idle, ...(around ? { bindings: around } : {}) },
-  ];
+  // What a view, or a class, names may stand in the function around it.
+  const bindings = layer.built?.scope.bindings ?? layer.bindings;
+  const pieces: Piece[] = [{ node: layer.node.body, module: layer.module, idle, bindings }];
   if (layer.made) {
     const { node, scope, near } = layer.made;
     pieces.push({ node, module: scope.module, ...(near ? {} : { anywhere: true }) });
   }
   const scope: Scope = { graph, module: layer.module, bindings: layer.bindings };
-  for (const { node } of decoratorsOf(layer, scope, graph)) pieces.push({ node, module: layer.module });
-  for (const given of [assignedTo(layer), assignedBeside(layer.node, layer.module)]) {
+  for (const { node } of decoratorsOf(layer, scope, graph))
+    pieces.push({ node, module: layer.module, bindings: layer.bindings });
+  for (const given of [assignedToClass(layer), assignedBeside(layer.node, layer.module)]) {
     for (const value of given.values())
-      if (!idle.includes(value)) pieces.push({ node: value, module: layer.module });
+      if (!idle.includes(value)) pieces.push({ node: value, module: layer.module, bindings: layer.bindings });
   }
-  for (const { node, scope } of layer.bindings.values()) {
-    // What a class is made of may be described where that is asked for.
-    const isDescription = node.type === 'ObjectExpression' && graph.isOwn(scope.module);
-    if (!isClass(node) && (isDescription || scope.module === layer.module))
-      pieces.push({ node, module: scope.module });
-  }
+  // What a class is made of may be described where that is asked for.
+  const mayLead = ({ node, scope: { module } }: Bound) =>
+    !isClass(node) &&
+    !isTableAround(node, module, layer) &&
+    (layer.built !== undefined ||
+      module === layer.module ||
+      (node.type === 'ObjectExpression' && graph.isOwn(module)));
   const sheets = new Map<string, { text: string; label: string }>();
   const seen = new Set<Ast.Node>(pieces.map((piece) => piece.node));
   const add = (piece: Piece) => {
@@ -84,12 +86,12 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
     if (!piece) break;
     for (const name of inPiece('private', piece)) {
       const beside = privateFunction(name);
-      if (beside) add({ node: beside.node, module: piece.module });
+      if (beside) add({ node: beside.node, module: piece.module, bindings: piece.bindings });
     }
     for (const name of namesIn(piece)) {
       const local = piece.bindings?.get(name);
       if (local) {
-        if (!isClass(local.node))
+        if (mayLead(local))
           add({ node: local.node, module: local.scope.module, bindings: local.scope.bindings });
         continue;
       }
@@ -109,13 +111,15 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
           : declaration.kind === 'function'
             ? declaration.node
             : null;
-      if (!node || isClass(node)) continue;
+      if (!node || isClass(node) || isTableAround(node, found.module, layer)) continue;
       const isOwn = found.module === layer.module && isAround(node, layer);
       if (!isOwn && makesClass(node, found.module)) continue;
       // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
       for (const one of [node, ...assignedTo(found).values()])
         add({ node: one, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
     }
+    for (const held of heldByModules(piece, graph))
+      if (mayLead(held)) add({ node: held.node, module: held.scope.module, bindings: held.scope.bindings });
   }
   return { pieces, sheets: [...sheets.values()] };
 }
@@ -142,6 +146,24 @@ function methodsCalled(name: string, { body }: Ast.Class, piece: Piece): Functio
   });
 }
 
+/** What a piece takes from other modules as members of these: `styles.plain`. */
+function heldByModules(piece: Piece, graph: ModuleGraph): Bound[] {
+  const { module, bindings, anywhere } = piece;
+  return inPiece('member', piece).flatMap((member) => {
+    const { name } = member.object;
+    const isNamespace = module.declarations.get(name)?.kind === 'namespace';
+    if (isNamespace ? graph.lookBehind(name, module, anywhere).kind !== 'code' : !isBundle(module)) return [];
+    const scope = withLocals({ graph, module, bindings }, functionsAround(member, module.program));
+    return moduleMember(member, scope) ?? [];
+  });
+}
+
+/** Does a table hold the class, as that of a bundle holds all of them? */
+function isTableAround(node: Ast.Node, module: Module, layer: Layer): boolean {
+  const isTable = node.type === 'ObjectExpression' || node.type === 'ArrayExpression';
+  return isTable && module === layer.module && isAround(node, layer);
+}
+
 function isAround(node: Ast.Node, { node: own }: Layer): boolean {
   return node.start <= own.start && own.end <= node.end;
 }
@@ -158,23 +180,10 @@ export function inPiece<K extends keyof Kinds>(kind: K, { node, module, idle = [
   return idle.length === 0 ? all : all.filter((one) => !isWithin(one, idle));
 }
 
+/** The names in a piece that stand for what is outside of it. */
 function namesIn(piece: Piece): Set<string> {
-  const { source } = piece.module;
-  // `object.name` names a member, `...name` does not.
-  const isMember = (at: number) => source[at - 1] === '.' && source[at - 2] !== '.';
-  return new Set(
-    inPiece('name', piece).flatMap((one) => (isMember(one.start) || isKey(one, source) ? [] : [one.name])),
-  );
+  const { node, module, bindings } = piece;
+  const isOutside = (one: Named) =>
+    (bindings?.has(one.name) || module.declarations.has(one.name)) && !isLocal(one, module, node);
+  return new Set(inPiece('reference', piece).flatMap((one) => (isOutside(one) ? [one.name] : [])));
 }
-
-/** `{ name: value }` and `{ a, name: value }`, as against `test ? name : value`. */
-function isKey({ start, end }: Ast.Node, source: string): boolean {
-  let after = end;
-  while (source.charCodeAt(after) <= SPACE) after += 1;
-  if (source[after] !== ':') return false;
-  let before = start - 1;
-  while (source.charCodeAt(before) <= SPACE) before -= 1;
-  return source[before] === '{' || source[before] === ',';
-}
-
-const SPACE = 32;

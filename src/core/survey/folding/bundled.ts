@@ -4,6 +4,7 @@
  * another one asks for as `const pier = load(665)`, and uses as `pier.Pier`.
  */
 
+import type { Module } from '../modules/modules.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -78,6 +79,11 @@ interface Modules {
 }
 
 const MODULES = new WeakMap<Ast.Program, Modules | null>();
+
+/** Does a module hold others in a table? */
+export function isBundle({ program, source }: Module): boolean {
+  return modulesIn(program, source) !== null;
+}
 
 /** The modules of a bundle; null where the program is none. */
 function modulesIn(program: Ast.Program, source: string): Modules | null {

@@ -132,7 +132,7 @@ function foldName(node: Named, scope: Scope, depth: number): Folded {
   if (bound) return 'value' in bound ? bound.value : fold(bound.node, bound.scope, depth + 1);
   const found = scope.graph.find(name, scope.module);
   if (!found)
-    return scope.module.declarations.has(name) || isLocal(node, scope) ? UNKNOWN : { reference: name };
+    return scope.module.declarations.has(name) || isLocal(node, scope.module) ? UNKNOWN : { reference: name };
   return foldFound(found, scope, depth);
 }
 

@@ -1,6 +1,7 @@
 /** Functions and classes as syntax: what they return, what their parameters are bound to. */
 
 import { declarationsIn } from '../modules/declarations.js';
+import { memberGiven } from '../modules/given-inside.js';
 import { statementsWithin } from '../modules/module.js';
 import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
@@ -132,25 +133,11 @@ export function assignedBeside(
   const name = outer && (('id' in node ? node.id?.name : null) ?? declaredName(node, outer, module));
   const body = outer?.body;
   for (const expression of body?.type === 'BlockStatement' ? statementExpressions(body.body) : []) {
-    const given = givenTo(expression);
+    const given = memberGiven(expression);
     const isOwn = given && (given.holder === name || /^_?classThis$/i.test(given.holder));
     if (isOwn && !found.has(given.member)) found.set(given.member, given.value);
   }
   return found;
-}
-
-/** `Pier.deck = 1`, and `define(Pier, "deck", 1)` as compilers write it. */
-function givenTo(node: Ast.Node): { holder: string; member: string; value: Ast.Expression } | null {
-  if (node.type === 'CallExpression') {
-    const [holder, key, value] = node.arguments;
-    const isMember = key?.type === 'Literal' && typeof key.value === 'string';
-    if (holder?.type !== 'Identifier' || !isMember || !value || value.type === 'SpreadElement') return null;
-    return { holder: holder.name, member: String(key.value), value };
-  }
-  if (node.type !== 'AssignmentExpression' || node.left.type !== 'MemberExpression') return null;
-  const { object, property, computed } = node.left;
-  if (computed || object.type !== 'Identifier' || property.type !== 'Identifier') return null;
-  return { holder: object.name, member: property.name, value: node.right };
 }
 
 /** What statements do, one by one, as against what they return in the end. */

@@ -253,10 +253,15 @@ export function parameterNames(parameter: Ast.Node): string[] {
   }
 }
 
-/** Is a name that of a parameter, or of something else that a function around it declares? Declarations have no such. */
-export function isLocal(node: Named, { module }: Scope): boolean {
-  if (isDeclaration(module.path)) return false;
-  return functionsAround(node, module.program).some((one) => declares(one, node.name));
+/**
+ * Is a name that of a parameter, or of something else that a function around it declares, one in `within`? Declarations
+ * have no such.
+ */
+export function isLocal(node: Named, { path, program }: Module, within?: Ast.Span): boolean {
+  if (isDeclaration(path)) return false;
+  return functionsAround(node, program).some(
+    (one) => (!within || (within.start <= one.start && one.end <= within.end)) && declares(one, node.name),
+  );
 }
 
 const declares = (one: FunctionNode, name: string) =>

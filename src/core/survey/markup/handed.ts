@@ -17,7 +17,7 @@ const MOST = 40;
  */
 export function scopesHanded(node: Ast.Node, scope: Scope): Scope[] {
   const { program } = scope.module;
-  const named = new Set(within('name', node, program).map((one) => one.name));
+  const named = new Set(within('reference', node, program).map((one) => one.name));
   const asks = (one: FunctionNode) =>
     one.params.some((parameter) => parameter.type === 'Identifier' && named.has(parameter.name));
   const functions = named.size > 0 ? functionsAround(node, program) : [];

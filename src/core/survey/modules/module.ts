@@ -8,7 +8,7 @@ import { parseModule } from '../syntax/parse.js';
 import { restore } from '../syntax/restoring.js';
 import type { Declaration, TypeDeclaration } from './declarations.js';
 import { declarationsIn } from './declarations.js';
-import { givenInside } from './given-inside.js';
+import { givenInside, memberGiven } from './given-inside.js';
 
 export type { Declaration } from './declarations.js';
 
@@ -171,22 +171,14 @@ function addAssignments(module: Module, node: Ast.Node, isConditional = false): 
     const name = argument?.type === 'LogicalExpression' ? argument.left : null;
     if (name?.type === 'Identifier') giveValue(module, name.name, members);
   }
-  if (node.type === 'CallExpression') {
-    // `define(TheClass, "name", value)`, as compilers write a static field.
-    const [holder, key, value] = node.arguments;
-    if (holder?.type === 'Identifier' && key?.type === 'Literal' && typeof key.value === 'string' && value) {
-      const name = `${holder.name}.${key.value}`;
-      if (!module.assigned.has(name)) module.assigned.set(name, value as Ast.Expression);
-    }
+  const member = memberGiven(node);
+  if (member) {
+    const name = `${member.holder}.${member.member}`;
+    const takesPlace = node.type === 'AssignmentExpression' && !isConditional;
+    if (takesPlace || !module.assigned.has(name)) module.assigned.set(name, member.value);
   }
-  if (node.type !== 'AssignmentExpression' || node.operator !== '=') return;
-  const { left, right } = node;
-  if (left.type === 'Identifier') giveValue(module, left.name, right);
-  else if (left.type === 'MemberExpression' && !left.computed && left.object.type === 'Identifier') {
-    if (left.property.type !== 'Identifier') return;
-    const name = `${left.object.name}.${left.property.name}`;
-    if (!isConditional || !module.assigned.has(name)) module.assigned.set(name, right);
-  }
+  if (node.type === 'AssignmentExpression' && node.operator === '=' && node.left.type === 'Identifier')
+    giveValue(module, node.left.name, node.right);
 }
 
 function giveValue(module: Module, name: string, init: Ast.Expression): void {
@@ -197,7 +189,9 @@ function giveValue(module: Module, name: string, init: Ast.Expression): void {
 function addGivenInside(module: Module): void {
   const isOpen = (one: Declaration) => one.kind === 'variable' && !one.init;
   if (![...module.declarations.values()].some(isOpen)) return;
-  for (const [name, value] of givenInside(module.program.body)) giveValue(module, name, value);
+  const { values, members } = givenInside(module.program.body);
+  for (const [name, value] of values) giveValue(module, name, value);
+  for (const [name, value] of members) if (!module.assigned.has(name)) module.assigned.set(name, value);
 }
 
 /** Names that classes give themselves in a static block, as compilers do: `static { Pier_1 = this; }`. */

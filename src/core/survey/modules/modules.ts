@@ -190,7 +190,7 @@ export class ModuleGraph {
    */
   lookBehind(name: string, module: Module, anywhere = false): Look {
     const declaration = module.declarations.get(name);
-    if (declaration?.kind !== 'import') return CODE;
+    if (declaration?.kind !== 'import' && declaration?.kind !== 'namespace') return CODE;
     const path = this.#reader.resolve(declaration.specifier, module.path);
     if (path === null || !(anywhere || this.#reader.isOwn(path))) return NOTHING;
     const known = this.#looks.get(path) ?? this.#look(path);

@@ -54,7 +54,7 @@ function mayBeLeftOut(param: Ast.Node, { body }: FunctionNode, scope: Scope): bo
   if (param.type !== 'Identifier' || param.typeAnnotation || !body) return false;
   const { program } = scope.module;
   const calls = callsGiven(param.name, program);
-  return within('name', body, program)
+  return within('reference', body, program)
     .filter(({ name }) => name === param.name)
     .every((use) =>
       calls.some((call) => {

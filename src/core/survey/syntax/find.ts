@@ -12,6 +12,10 @@ export interface Kinds {
   class: Ast.Class;
   function: Ast.Function | Ast.ArrowFunctionExpression;
   name: Ast.IdentifierName | Ast.IdentifierReference;
+  /** A name that is neither a member's, nor a key, nor what a function or a class is called. */
+  reference: Ast.IdentifierReference;
+  /** `holder.member` */
+  member: Ast.StaticMemberExpression & { object: Ast.IdentifierReference };
   private: Ast.PrivateIdentifier;
   text: Ast.StringLiteral | Ast.TemplateLiteral;
   jsx: Ast.JSXOpeningElement;
@@ -164,21 +168,43 @@ function indexOf(program: Program): Lists {
     class: [],
     function: [],
     name: [],
+    reference: [],
+    member: [],
     private: [],
     text: [],
     jsx: [],
   };
+  const keys = new Set<Node>();
+  const keyOf = (node: { key: Node; computed: boolean }) => {
+    if (!node.computed) keys.add(node.key);
+  };
+  const called = <T extends Kinds['function'] | Kinds['class']>(list: T[], node: T) => {
+    list.push(node);
+    if (node.id) keys.add(node.id);
+  };
   const visitor = new Visitor({
+    MemberExpression: (node) => {
+      if (node.computed) return;
+      keys.add(node.property);
+      if (node.object.type === 'Identifier') lists.member.push(node as Kinds['member']);
+    },
+    Property: keyOf,
+    MethodDefinition: keyOf,
+    PropertyDefinition: keyOf,
+    AccessorProperty: keyOf,
     CallExpression: (node) => void lists.call.push(node),
     SwitchStatement: (node) => void lists.switch.push(node),
     ForOfStatement: (node) => void lists.loop.push(node),
     NewExpression: (node) => void lists.new.push(node),
-    ClassDeclaration: (node) => void lists.class.push(node),
-    ClassExpression: (node) => void lists.class.push(node),
-    FunctionDeclaration: (node) => void lists.function.push(node),
-    FunctionExpression: (node) => void lists.function.push(node),
+    ClassDeclaration: (node) => called(lists.class, node),
+    ClassExpression: (node) => called(lists.class, node),
+    FunctionDeclaration: (node) => called(lists.function, node),
+    FunctionExpression: (node) => called(lists.function, node),
     ArrowFunctionExpression: (node) => void lists.function.push(node),
-    Identifier: (node) => void lists.name.push(node as Kinds['name']),
+    Identifier: (node) => {
+      lists.name.push(node as Kinds['name']);
+      if (!keys.delete(node)) lists.reference.push(node as Kinds['reference']);
+    },
     PrivateIdentifier: (node) => void lists.private.push(node),
     TemplateLiteral: (node) => void lists.text.push(node),
     Literal: (node) => {

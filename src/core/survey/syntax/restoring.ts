@@ -14,7 +14,7 @@ import { TEMPLATES, templateBefore } from './templates.js';
 import { become } from './tree.js';
 
 /** Each form: whether a text can hold it, and what a node of that form was before. */
-const FORMS: { mayHold: RegExp; before(node: Ast.Node): Ast.Node | null }[] = [
+const FORMS: { mayHold: RegExp; before(node: Ast.Node, program: Ast.Program): Ast.Node | null }[] = [
   { mayHold: CONSTRUCTED, before: constructedClass },
   { mayHold: DESCRIBED, before: describedClass },
   { mayHold: OLDER, before: olderClass },
@@ -27,7 +27,7 @@ export function restore(program: Ast.Program, source: string): void {
   if (forms.length > 0)
     walk(program, (node) => {
       for (const { before } of forms) {
-        const restored = before(node);
+        const restored = before(node, program);
         if (!restored) continue;
         become(node, restored);
         break;

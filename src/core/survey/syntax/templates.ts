@@ -1,18 +1,22 @@
 /**
  * Templates as compilers write them for engines without: `"<b>".concat(name, "</b>")`, and for those with a tag its list of
- * texts, `html(object || (object = make(["<b>", "</b>"])), name)`.
+ * texts, `html(object || (object = make(["<b>", "</b>"])), name)`, or `html(object(), name)` with a function that makes the
+ * list when it is called first.
  */
 
+import { addTo } from './lists.js';
 import type { Ast } from './parse.js';
-import { placeOf } from './tree.js';
+import { walk } from './parse.js';
+import { expressionsOf, placeOf } from './tree.js';
 
 /** Can a text hold such a template at all? */
-export const TEMPLATES = /["']\.concat\(|(?:templateobject|tagged_?template)/i;
+export const TEMPLATES =
+  /["']\.concat\(|(?:templateobject|tagged_?template)|\braw["']?\s*[:,]\s*\{\s*value\s*:/i;
 
 /** The template that a call stands for, or null. */
-export function templateBefore(node: Ast.Node): Ast.Node | null {
+export function templateBefore(node: Ast.Node, program: Ast.Program): Ast.Node | null {
   if (node.type !== 'CallExpression') return null;
-  return concatenated(node) ?? tagged(node);
+  return concatenated(node) ?? tagged(node, program);
 }
 
 /** `"<b>".concat(name, "</b>")`, also one call after the other. */
@@ -44,23 +48,68 @@ function receiverOf(node: Ast.Node): Ast.Node | null {
   return callee.property.type === 'Identifier' && callee.property.name === 'concat' ? callee.object : null;
 }
 
-/** `html(object || (object = make(["<b>", "</b>"], ["<b>", "</b>"])), name)` */
-function tagged(node: Ast.CallExpression): Ast.Node | null {
+/** `html(object || (object = make(["<b>", "</b>"], ["<b>", "</b>"])), name)`, `html(object(), name)` */
+function tagged(node: Ast.CallExpression, program: Ast.Program): Ast.Node | null {
   const [first, ...expressions] = node.arguments;
-  const kept = first?.type === 'LogicalExpression' && first.operator === '||' ? first : null;
-  const right = kept?.right.type === 'ParenthesizedExpression' ? kept.right.expression : kept?.right;
-  if (kept?.left.type !== 'Identifier' || right?.type !== 'AssignmentExpression') return null;
-  const made = right.right;
-  const list = made.type === 'CallExpression' ? made.arguments[0] : undefined;
-  if (list?.type !== 'ArrayExpression' || list.elements.length !== expressions.length + 1) return null;
-  const texts = list.elements.flatMap((one) => (one && isText(one) ? [one.value] : []));
-  if (texts.length !== list.elements.length) return null;
+  if (!first) return null;
+  const lists = first.type === 'LogicalExpression' ? [listKept(first)] : listsOfFirstCalls(first, program);
+  const [texts, ...others] = lists.filter((one) => one?.length === expressions.length + 1);
+  // Minifiers give functions the same few names.
+  if (!texts || others.length > 0) return null;
   return {
     type: 'TaggedTemplateExpression',
     tag: node.callee,
-    quasi: templateOf(texts, expressions, first ?? node),
+    quasi: templateOf(texts, expressions, first),
     ...placeOf(node),
   } as unknown as Ast.Node;
+}
+
+/** `object || (object = make(["<b>", "</b>"]))` */
+function listKept({ operator, left, right }: Ast.LogicalExpression): string[] | null {
+  const given = right.type === 'ParenthesizedExpression' ? right.expression : right;
+  const isKept = operator === '||' && left.type === 'Identifier' && given.type === 'AssignmentExpression';
+  return isKept ? textsMade(given.right) : null;
+}
+
+/** `make(["<b>", "</b>"])` */
+function textsMade(made: Ast.Node | null): string[] | null {
+  const list = made?.type === 'CallExpression' ? made.arguments[0] : undefined;
+  if (list?.type !== 'ArrayExpression' || list.elements.length === 0) return null;
+  const texts = list.elements.flatMap((one) => (one && isText(one) ? [one.value] : []));
+  return texts.length === list.elements.length ? texts : null;
+}
+
+const FIRST_CALLS = new WeakMap<Ast.Program, Map<string, string[][]>>();
+
+/** The lists that functions of this name make when they are called first. */
+function listsOfFirstCalls(node: Ast.Node, program: Ast.Program): readonly string[][] {
+  if (node.type !== 'CallExpression' || node.callee.type !== 'Identifier' || node.arguments.length > 0)
+    return [];
+  let lists = FIRST_CALLS.get(program);
+  if (!lists) {
+    lists = new Map();
+    const found = lists;
+    walk(program, (one) => {
+      const texts = one.type === 'FunctionDeclaration' ? textsOfFirstCall(one) : null;
+      if (texts && one.type === 'FunctionDeclaration') addTo(found, one.id?.name ?? '', texts);
+      return true;
+    });
+    FIRST_CALLS.set(program, lists);
+  }
+  return lists.get(node.callee.name) ?? [];
+}
+
+/** `function object() { var list = make(["<b>", "</b>"]); object = function () { return list; }; return list; }` */
+function textsOfFirstCall({ id, params, body }: Ast.Function): string[] | null {
+  const [first, ...others] = body?.body ?? [];
+  if (!id || params.length > 0 || first?.type !== 'VariableDeclaration') return null;
+  const isReplaced = others
+    .flatMap(expressionsOf)
+    .some(
+      (one) =>
+        one.type === 'AssignmentExpression' && one.left.type === 'Identifier' && one.left.name === id.name,
+    );
+  return isReplaced ? textsMade(first.declarations[0]?.init ?? null) : null;
 }
 
 function isText(node: Ast.Node): node is Ast.StringLiteral {

@@ -1,0 +1,118 @@
+/** What belongs to which element in files that hold several, as bundlers and compilers put them together. */
+import { expect, test } from 'vitest';
+import { survey } from '../../dist/core/survey/index.js';
+import { componentIn, reader, surveyed } from '../support/memory.js';
+
+/** Parts, slots and custom properties of each element. */
+function looks(source: string, others: Record<string, string> = {}) {
+  const files = { 'a.js': source, ...others };
+  const { contract } = survey({
+    paths: ['a.js'],
+    reader: reader(files),
+    package: null,
+    publicPath: (path) => `./${path}`,
+  });
+  return Object.fromEntries(
+    contract.components.map((one) => [
+      one.tag,
+      [one.cssParts, one.slots, one.cssProperties]
+        .flat()
+        .map(({ name }) => name)
+        .sort()
+        .join(' '),
+    ]),
+  );
+}
+
+const PIER = `class Pier extends HTMLElement {
+  connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = \`<style>\${SHEET}</style><b part="deck"></b>\`; }
+}`;
+const GATE = `class Gate extends HTMLElement {
+  static get observedAttributes() { return ['wide']; }
+  connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name="bar"></slot>'; }
+}`;
+const DEFINED = "customElements.define('pier-a', Pier); customElements.define('gate-a', Gate);";
+const EACH = { 'pier-a': '--deck-ink deck', 'gate-a': 'bar' };
+
+test.each([
+  [
+    'a function that is called at once',
+    `(() => { var SHEET = 'b { color: var(--deck-ink) }'; ${PIER} ${GATE} ${DEFINED} })();`,
+  ],
+  [
+    'a table of modules',
+    `var table = {
+       1: (module, exports, load) => { load.d(exports, { SHEET: () => SHEET }); const SHEET = 'b { color: var(--deck-ink) }'; },
+       2: (module, exports, load) => { var sheets = load(1); ${PIER.replace('SHEET', 'sheets.SHEET')} customElements.define('pier-a', Pier); },
+       3: (module, exports, load) => { ${GATE} customElements.define('gate-a', Gate); },
+     };
+     function load(key) { const module = { exports: {} }; table[key](module, module.exports, load); return module.exports; }
+     load(2); load(3);`,
+  ],
+])('elements in %s have what they name', (_, source) => {
+  expect(looks(source)).toEqual(EACH);
+});
+
+test('what another module holds under a namespace belongs to the element that takes it', () => {
+  const source = `import * as sheets from './sheets.js'; ${PIER.replace('SHEET', 'sheets.SHEET')} ${GATE} ${DEFINED}`;
+  const sheets =
+    "export const make = (ink) => ink; export const SHEET = make('b { color: var(--deck-ink) }');";
+  expect(looks(source, { 'sheets.js': sheets })).toEqual(EACH);
+});
+
+test('names inside a class that stand for something else lead nowhere', () => {
+  // Minifiers give parameters, methods and functions the names of what stands around.
+  const source = `const e = \`b { color: var(--deck-ink) }\`; function render() { return '<i part="inner"></i>'; }
+    class Pier extends HTMLElement {
+      connectedCallback() { this.render(render()); }
+      render(html) { this.attachShadow({ mode: 'open' }).innerHTML = \`<style>\${e}</style><b part="deck"></b>\${html}\`; }
+    }
+    class Gate extends HTMLElement {
+      connectedCallback() { this.render(); this.names.map((e) => e.trim()); this.fill({ e: 1 }, this.e); }
+      render() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name="bar"></slot>'; }
+      fill = function render(list) { const { e } = list; return e; };
+    }
+    ${DEFINED}`;
+  expect(looks(source)).toEqual({ 'pier-a': '--deck-ink deck inner', 'gate-a': 'bar' });
+});
+
+test.each([
+  [
+    'by its own name',
+    'register(taken = (kept = class Pier extends Base {}, kept.styles = sheet, mark(kept.prototype), kept)) || taken;',
+  ],
+  [
+    'inside the call',
+    'register(((kept = class extends Base {}).styles = sheet, mark((taken = kept).prototype), taken));',
+  ],
+  [
+    'by a helper',
+    'register(taken = (kept = class extends Base {}, give(kept, "styles", sheet), kept)) || taken;',
+  ],
+])('what a class is given in the expression that it is decorated in: %s', (_, code) => {
+  const component = componentIn(
+    `import { customElement } from 'maker'; let kept, taken; const sheet = css\`:host { color: var(--deck-ink); }\`;
+     class Base extends HTMLElement { static get observedAttributes() { return ['wide']; } }
+     const register = customElement('pier-a'); ${code}`,
+  );
+  expect(component.cssProperties).toMatchObject([{ name: '--deck-ink' }]);
+});
+
+test('lists of texts that a function makes when it is called first', () => {
+  const made = (name: string, texts: string) =>
+    `function ${name}() { var data = taggedTemplate([${texts}]); ${name} = function () { return data; }; return data; }`;
+  const source = `${made('one', `'<b part="deck" ?open=', '><slot name="legend"></slot></b>'`)}
+    (function () { ${made('two', `'<i part="rope"></i>'`)} })(); (function () { ${made('two', `'<i part="mast"></i>'`)} })();
+    class Pier extends HTMLElement { connectedCallback() { this.append(html(one(), this.open), html(two())); } }
+    customElements.define('pier-a', Pier);`;
+  // Two functions of one name tell nothing.
+  expect(looks(source)).toEqual({ 'pier-a': 'deck legend' });
+});
+
+test('a sheet behind a namespace is read without its module', () => {
+  const { contract } = surveyed({
+    'a.js': `import * as sheet from './sheet.css.js'; ${PIER.replace('SHEET', 'sheet.text')} customElements.define('pier-a', Pier);`,
+    'sheet.css.js': 'export const text = css`b { color: var(--deck-ink); }`;',
+  });
+  expect(contract.components[0]?.cssProperties).toMatchObject([{ name: '--deck-ink', at: 'sheet.css.js:1' }]);
+});
