@@ -1,13 +1,14 @@
 /** Follows the statements of a function as far as they are constant: what a call of it returns. */
 
 import type { Ast } from '../syntax/parse.js';
+import { walk } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import type { Running } from './changing.js';
 import { keep, runExpression } from './changing.js';
 import { entriesOf } from './collections.js';
 import type { Folded } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
-import type { Bound, Callable, Holder, Scope } from './functions.js';
+import type { Bound, Callable, FunctionNode, Holder, Scope } from './functions.js';
 import { boundTo, holderOf } from './functions.js';
 import { keptLater } from './kept.js';
 import { changedIn, makeUncertain } from './uncertain.js';
@@ -46,11 +47,32 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
   const run = startIn({ ...scope, ...held }, depth, folder);
   if (!node.body) return UNKNOWN;
   if (node.body.type !== 'BlockStatement') return resultOf(node.body, run);
+  // A function that puts another in its own place calls that from then on.
+  const replaced = replacedBy(node);
+  if (replaced !== null) run.scope.bindings.set(replaced, { node, scope });
   const outcome = runAll(node.body.body, run);
   const returned = outcome && 'returns' in outcome ? outcome.returns : undefined;
   if (run.early.length === 0) return returned;
   const last = Array.isArray(returned) ? returned : [];
   return [...new Set<Folded>([...run.early.flat(), ...last, UNKNOWN])];
+}
+
+const REPLACED = new WeakMap<FunctionNode, string | null>();
+
+/** The name of a function that gives that name something else: `function made() { made = () => kept; return made(); }`. */
+function replacedBy(node: FunctionNode): string | null {
+  if (node.type !== 'FunctionDeclaration' || !node.id || !node.body) return null;
+  const known = REPLACED.get(node);
+  if (known !== undefined) return known;
+  const { name } = node.id;
+  let isReplaced = false;
+  walk(node.body, (one) => {
+    isReplaced ||=
+      one.type === 'AssignmentExpression' && one.left.type === 'Identifier' && one.left.name === name;
+    return !isReplaced;
+  });
+  REPLACED.set(node, isReplaced ? name : null);
+  return isReplaced ? name : null;
 }
 
 /**
@@ -180,7 +202,8 @@ function resultOf(node: Ast.Node, run: Run): Folded {
   if (node.type !== 'SequenceExpression' || !last) return value(node);
   for (const one of node.expressions.slice(0, -1)) runEffects(one, run);
   const result = value(last);
-  return result === UNKNOWN ? value(node) : result;
+  // An object may be filled on the way; a call would be followed twice, and each that it comes to, too.
+  return result === UNKNOWN && last.type === 'Identifier' ? value(node) : result;
 }
 
 /** Does what an expression does that nobody asks for its value: `test && (list.push(name), name = other)`. */

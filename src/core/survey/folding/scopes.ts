@@ -2,7 +2,7 @@
 
 import type { Declaration, Module } from '../modules/modules.js';
 import { isDeclaration } from '../syntax/file-names.js';
-import { callInPlace, classCalling, functionsAround } from '../syntax/find.js';
+import { callInPlace, classCalling, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { expressionsOf, isNothing } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
@@ -267,15 +267,15 @@ export function isLocal(node: Named, { path, program }: Module, within?: Ast.Spa
 const declares = (one: FunctionNode, name: string) =>
   localDeclarations(one).has(name) || one.params.some((given) => parameterNames(given).includes(name));
 
-const CLASS_NAMES = new WeakMap<Module, ReadonlySet<string>>();
+const CLASS_NAMES = new WeakMap<Ast.Program, ReadonlySet<string>>();
 
-/** Names after the word `class` in a module, from a look at its source; declarations have no class expressions. */
-function classNames(module: Module): ReadonlySet<string> {
-  const known = CLASS_NAMES.get(module);
+/** The names that class expressions of a module give themselves, also those that a compiler wrote as functions. */
+function classNames({ path, program }: Module): ReadonlySet<string> {
+  const known = CLASS_NAMES.get(program);
   if (known) return known;
-  const found = isDeclaration(module.path) ? [] : module.source.matchAll(/\bclass\s+([\w$]+)/g);
-  const names = new Set(Array.from(found, ([, name = '']) => name));
-  CLASS_NAMES.set(module, names);
+  const classes = isDeclaration(path) ? [] : within('class', program, program);
+  const names = new Set(classes.flatMap((one) => (one.type === 'ClassExpression' && one.id?.name) || []));
+  CLASS_NAMES.set(program, names);
   return names;
 }
 

@@ -20,7 +20,10 @@ export function olderClass(call: Ast.Node): Ast.Class | null {
   if (callee.type !== 'FunctionExpression' || !callee.body || callee.params.length > 1) return null;
   if (call.arguments.length > 1 || callee.async || callee.generator) return null;
   const parts = callee.body.body.flatMap(partsOf);
-  const returnedAs = parts.map(returnedName).findLast((one) => one !== null);
+  // A class that is only wanted for being registered is returned to nobody.
+  const returnedAs = [returnedName, decoratedName]
+    .flatMap((nameIn) => parts.map(nameIn).findLast((one) => one !== null) ?? [])
+    .at(0);
   if (!returnedAs) return null;
   const name = parts.map((one) => renamedIn(one, returnedAs)).find((one) => one !== null) ?? returnedAs;
   const builder = parts.find((one) => one.type === 'FunctionDeclaration' && one.id?.name === name);
@@ -30,7 +33,8 @@ export function olderClass(call: Ast.Node): Ast.Class | null {
   const others: Ast.Node[] = [];
   for (const part of parts) {
     if (part.type === 'ReturnStatement') {
-      if (part.argument) filling.take(part.argument);
+      const { argument } = part;
+      if (argument && argument.type !== 'Identifier' && !filling.take(argument)) others.push(argument);
     } else if (part !== builder && !aboveIn(part, name) && !filling.take(part)) others.push(part);
   }
   // A function that only has members of its own, and makes nothing of a prototype, is none.
@@ -47,13 +51,23 @@ export function olderClass(call: Ast.Node): Ast.Class | null {
   return classNode(call, { id: builder.id, superClass, members });
 }
 
-/** The class that a part returns: `return Dial`, `return fill(Dial, [...])`; null when it is no return. */
+/**
+ * The class that a part returns: `return Dial`, `return fill(Dial, [...])`, `return Dial = decorate([...], Dial)`; null when
+ * it is no return.
+ */
 function returnedName(part: Ast.Node): string | null {
-  if (part.type !== 'ReturnStatement') return null;
-  const { argument } = part;
-  if (argument?.type === 'Identifier') return argument.name;
-  const [first] = argument?.type === 'CallExpression' ? argument.arguments : [];
-  return first?.type === 'Identifier' ? first.name : null;
+  const result = part.type === 'ReturnStatement' ? part.argument : null;
+  if (!result) return null;
+  if (result.type === 'Identifier') return result.name;
+  const [first] = result.type === 'CallExpression' ? result.arguments : [];
+  return first?.type === 'Identifier' ? first.name : decoratedName(result);
+}
+
+/** The class in `Dial = decorate([...], Dial)`, and in the call alone. */
+function decoratedName(part: Ast.Node): string | null {
+  const call = part.type === 'AssignmentExpression' ? part.right : part;
+  const [list, second] = call.type === 'CallExpression' ? call.arguments : [];
+  return list?.type === 'ArrayExpression' && second?.type === 'Identifier' ? second.name : null;
 }
 
 /** `Dial` in `made = Dial`, where minifiers write what a helper is given into its place. */
@@ -210,9 +224,15 @@ class Filling {
   }
 }
 
-/** The function a member is given; of one that waits, the function that a call at once makes. */
+/**
+ * The function a member is given, also after what it is made of, `(made = wait(...), function () { return made(); })`; of one
+ * that waits, the function that a call at once makes.
+ */
 function calledFunction(value: Ast.Node): Ast.Function | null {
   if (value.type === 'FunctionExpression') return value;
+  if (value.type === 'ParenthesizedExpression') return calledFunction(value.expression);
+  const last = value.type === 'SequenceExpression' ? value.expressions.at(-1) : undefined;
+  if (last) return calledFunction(last);
   if (value.type !== 'CallExpression' || value.callee.type !== 'FunctionExpression') return null;
   const inner = value.callee.body?.body.findLast((one) => one.type === 'FunctionDeclaration');
   return inner?.type === 'FunctionDeclaration' ? inner : null;
