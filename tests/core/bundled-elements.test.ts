@@ -116,3 +116,65 @@ test('a sheet behind a namespace is read without its module', () => {
   });
   expect(contract.components[0]?.cssProperties).toMatchObject([{ name: '--deck-ink', at: 'sheet.css.js:1' }]);
 });
+
+test('two classes of one name, which a bundler set apart', () => {
+  const pier = (local: string, tag: string, member: string) =>
+    `let ${local} = class Pier extends Base { render() { return html\`<b part="${member}"></b>\`; } };
+     decorate([property({ type: Boolean })], ${local}.prototype, '${member}', void 0); ${local}.level = '${member}';
+     ${local} = decorate([customElement('${tag}')], ${local});`;
+  const { contract } = surveyed({
+    'a.js': `import { Base, customElement, property } from 'maker';
+      ${pier('Pier$1', 'pier-a', 'wide')} ${pier('Pier', 'pier-b', 'deep')} export { Pier$1 as First, Pier as Second };`,
+    'lib/maker': `export class Base extends HTMLElement { static createProperty() {} }
+      export const property = (o) => (t, n) => t.constructor.createProperty(n, o);
+      export const customElement = (tag) => (one) => customElements.define(tag, one);`,
+  });
+  const told = contract.components.map((one) => [
+    one.tag,
+    one.exportName,
+    one.properties.map(({ name }) => name),
+  ]);
+  expect(told).toEqual([
+    ['pier-a', 'First', ['wide']],
+    ['pier-b', 'Second', ['deep']],
+  ]);
+});
+
+const MAKER = "import { Base as t, customElement as d, property as p } from 'maker'; ";
+const HELP = 'function (t, n, e, o) { for (let at = t.length - 1; at >= 0; at--) t[at](n, e); return n; }';
+
+test.each([
+  [
+    'given back by its decorator',
+    `${MAKER} var so = ${HELP}; var fo = function (t) { function n() { return t.apply(this, arguments) || this; }
+       return lo(n, t), n.prototype.reset = function () {}, so([p({ type: Boolean })], n.prototype, 'wide', void 0), n = so([d('pier-a')], n); }(t), n = 1; export { fo as Pier };`,
+  ],
+  [
+    'given back to nobody',
+    `${MAKER} var so = ${HELP}; !function (t) { function n() { return t.apply(this, arguments) || this; }
+       lo(n, t), n.prototype.reset = function () {}, so([p({ type: Boolean })], n.prototype, 'wide', void 0), n = so([d('pier-a')], n); }(t);`,
+  ],
+  [
+    'with a method that is made before it',
+    `${MAKER} var so = ${HELP}; var fo = function (t) { function n() { return t.apply(this, arguments) || this; } var e;
+       return lo(n, t), fill(n, [{ key: 'reset', value: (e = wait(function () {}), function () { return e.apply(this, arguments); }) }]); }(t);
+       so([p({ type: Boolean })], fo.prototype, 'wide', void 0), fo = so([d('pier-a')], fo); export { fo as Pier };`,
+  ],
+  [
+    'by a helper that is written where it is called',
+    `${MAKER} class n extends t { reset() {} } !${HELP}([p({ type: Boolean })], n.prototype, 'wide', void 0);
+       customElements.define('pier-a', n); export { n as Pier };`,
+  ],
+])('a class as minifiers leave it: %s', (_, source) => {
+  const component = componentIn('import "./b.js";', {
+    'b.js': source,
+    'lib/maker': `export class Base extends HTMLElement { static createProperty() {} }
+      export const property = (o) => (t, n) => t.constructor.createProperty(n, o);
+      export const customElement = (tag) => (one) => customElements.define(tag, one);`,
+  });
+  expect(component).toMatchObject({
+    tag: 'pier-a',
+    properties: [{ name: 'wide' }],
+    methods: [{ name: 'reset' }],
+  });
+});

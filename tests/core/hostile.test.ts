@@ -407,6 +407,11 @@ test.each([
     'classes that call themselves by one name',
     `${many(2000, (at) => `const C${at} = class c extends HTMLElement { static get observedAttributes() { return [c.a, ...c.b]; } static a = 'x'; static b = [c.a]; };`)} customElements.define('pier-a', C7);`,
   ],
+  [
+    'functions that put others in their own place',
+    `${many(500, (at) => `function p${at}(t) { return p${at} = Object.setPrototypeOf ? Object.getPrototypeOf.bind() : function (t) { return t.__proto__; }, p${at}(t); } `)}
+     class P extends HTMLElement { connectedCallback() { ${many(500, (at) => `this.dispatchEvent(new Event(p${at}('a')));`)} } } customElements.define('pier-a', P);`,
+  ],
 ])('thousands of %s', (_, source) => {
   const { contract, findings } = surveyed({ 'a.js': source });
   expect(contract.components.map((one) => one.tag)).toEqual(['pier-a']);

@@ -16,7 +16,7 @@ import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { childrenOf } from '../syntax/parse.js';
 import { isPrototype, isThis } from '../syntax/tree.js';
-import { localNamesOfClass } from './class-names.js';
+import { localNamesOfClass, ownNameOf } from './class-names.js';
 import type { Layer } from './layers.js';
 
 export interface About {
@@ -51,9 +51,11 @@ export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): Abou
         visit(statement, outer, { ...visiting, isClass: namesTest(names) });
     }
   }
+  // In its static blocks a class goes by its own name, whatever has that name around it.
+  const inside = namesTest(new Set([...names, ...(layer.node.id ? [layer.node.id.name] : [])]));
   for (const member of layer.node.body.body) {
     if (member.type !== 'StaticBlock') continue;
-    const test = (node: Ast.Node) => isThis(node) || namesTest(names)(node);
+    const test = (node: Ast.Node) => isThis(node) || inside(node);
     for (const statement of member.body)
       visit(statement, { ...outer, ...holderOf(scope) }, { ...visiting, isClass: test });
   }
@@ -85,8 +87,10 @@ function isAbout(statement: Ast.Node, layer: Layer): boolean {
 /** The class's own name, and the variables it is put into where it is made, or later at the top level. */
 function namesOf(layer: Layer, container: readonly Ast.Node[]): Set<string> {
   const names = new Set<string>();
-  if (layer.node.id) names.add(layer.node.id.name);
-  else if (layer.name) names.add(layer.name);
+  const { node, module } = layer;
+  const own = container === module.program.body ? ownNameOf(node, module) : (node.id?.name ?? null);
+  if (own !== null) names.add(own);
+  else if (layer.name && layer.name !== node.id?.name) names.add(layer.name);
   const statement = statementAround(container, layer.node);
   const step = (node: Ast.Node) => {
     if (!isAbout(node, layer) || node === layer.node) return;
@@ -156,7 +160,12 @@ function visit(node: Ast.Node, scope: Scope, visiting: Visiting): void {
       steps(node.expression);
       break;
     case 'ReturnStatement':
+    case 'UnaryExpression':
+      // `!function (...) { ... }(...)`
       steps(node.argument);
+      break;
+    case 'ParenthesizedExpression':
+      steps(node.expression);
       break;
     case 'ExportDefaultDeclaration':
     case 'ExportNamedDeclaration':

@@ -4,6 +4,7 @@ import type { Exported } from '../modules/module.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { firstFrom, functionsAround, within } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
+import type { Ast } from '../syntax/parse.js';
 import type { Layer } from './layers.js';
 
 /**
@@ -11,7 +12,7 @@ import type { Layer } from './layers.js';
  * write `var _Dial = class _Dial {}; var Dial = _Dial; export { Dial }` and `export { x as Dial }`.
  */
 export function namesOfClass(layer: Layer): string[] {
-  const own = layer.node.id?.name ?? layer.name;
+  const own = ownNameOf(layer.node, layer.module) ?? layer.name;
   // A class that a function makes goes by the name of that function.
   const isOfMixin = layer.name !== null && isMadeByCalls(layer);
   if (isOfMixin && layer.name && !isMade(layer.name)) return [layer.name];
@@ -54,7 +55,24 @@ export function isMadeByCalls({ bindings, node, module }: Layer): boolean {
 /** The name a class is shown by; null when it has none. */
 export function shownNameOf(layer: Layer): string | null {
   // A default export without a name is kept under one that no code can write.
-  return namesOfClass(layer).find((one) => /^[\p{ID_Start}$_]/u.test(one)) ?? null;
+  const name = namesOfClass(layer).find((one) => /^[\p{ID_Start}$_]/u.test(one)) ?? null;
+  const { id } = layer.node;
+  return id && (name === null || isMade(name)) ? id.name : name;
+}
+
+/**
+ * The name that a class gives itself, where it stands for the class around it, too: what an expression calls itself is
+ * heard inside only, and bundlers set apart what goes by the same name in two modules: `const Pier$1 = class Pier {}`.
+ */
+export function ownNameOf(node: Ast.Class, module: Module): string | null {
+  const name = node.id?.name ?? null;
+  const outside =
+    name !== null && node.type === 'ClassExpression' ? module.declarations.get(name) : undefined;
+  if (!outside) return name;
+  if (outside.kind === 'class') return outside.node === node ? name : null;
+  if (outside.kind !== 'variable') return null;
+  const { init } = outside;
+  return !init || (init.start <= node.start && node.end <= init.end) ? name : null;
 }
 
 /** Where an item comes from that a class above the component's own has. */

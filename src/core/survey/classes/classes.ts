@@ -11,6 +11,7 @@ import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { classNode } from '../syntax/tree.js';
 import { appliedClasses } from './applied.js';
+import { ownNameOf } from './class-names.js';
 import type { Amendment, Step } from './class-steps.js';
 import { LONGEST, resolveClass } from './class-steps.js';
 import type { ClassChain, Layer } from './layers.js';
@@ -96,7 +97,7 @@ function layerOf(
     node,
     module: scope.module,
     bindings: scope.bindings ?? new Map(),
-    name: node.id?.name ?? name,
+    name: ownNameOf(node, scope.module) ?? name ?? node.id?.name ?? null,
     own: graph.isOwn(scope.module) && !makesProperties(node),
   };
 }
