@@ -8,6 +8,7 @@ import type { AttributeEvidence } from '../evidence/evidence.js';
 import type { Folded, FoldedObject } from '../folding/folded.js';
 import { isFoldedObject, isReference } from '../folding/folded.js';
 import { assignedBeside, staticMethod } from '../folding/functions.js';
+import { functionsAround } from '../syntax/find.js';
 import { keyword } from '../types/types.js';
 import { readingBy } from './converters.js';
 
@@ -185,7 +186,7 @@ export function attributeCaseOf(chain: ClassChain): AttributeCase {
   const known = CASES.get(chain);
   if (known) return known;
   const isKebab =
-    chain.layers.some((layer) => observes(layer) && KEBAB.test(layer.module.source)) ||
+    chain.layers.some((layer) => observes(layer) && KEBAB.test(makerText(layer))) ||
     // Those that make all properties at once write it so, also where a minifier took the names of their helpers.
     (hasMaker('createProperties', chain) && !hasMaker('createProperty', chain));
   CASES.set(chain, isKebab ? 'kebab' : 'lower');
@@ -198,6 +199,15 @@ const CASES = new WeakMap<ClassChain, AttributeCase>();
 function observes({ node, module }: Layer): boolean {
   return makesProperties(node) || assignedBeside(node, module).has('observedAttributes');
 }
+
+/** The code that a class works that out in: its module, or, in a bundle, what makes the class. */
+function makerText({ node, module: { source, program } }: Layer): string {
+  if (source.length < LARGEST_MODULE) return source;
+  const made = functionsAround(node, program).findLast((one) => one.params.length > 0) ?? node;
+  return source.slice(made.start, made.end);
+}
+
+const LARGEST_MODULE = 100_000;
 
 function hasMaker(name: string, { layers }: ClassChain): boolean {
   return layers.some(({ node }) => staticMethod(node, name) !== null);

@@ -119,9 +119,13 @@ function hostRules(css: string): (at: number) => boolean {
   };
 }
 
+/** Of a sheet that is a module's text, what stands before the template is none of the first selector. */
 const isHostSelector = (selectors: string) =>
   /^:host(?:\([^()]*(?:\([^()]*\)[^()]*)*\)|-context\([^()]*\))*$/.test(
-    selectors.split(',')[0]?.trim() ?? '',
+    selectors
+      .slice(selectors.lastIndexOf('`') + 1)
+      .split(',')[0]
+      ?.trim() ?? '',
   );
 
 type Add = (list: Map<string, ContractNamed>, name: string) => void;
