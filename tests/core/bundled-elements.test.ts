@@ -49,6 +49,22 @@ test.each([
      function load(key) { const module = { exports: {} }; table[key](module, module.exports, load); return module.exports; }
      load(2); load(3);`,
   ],
+  [
+    'a table of modules, by what these export without a name',
+    `var table = {
+       1: (module, exports, load) => { load.d(exports, { "default": () => made }); const SHEET = 'b { color: var(--deck-ink) }'; ${PIER} const made = Pier; },
+       2: (module, exports, load) => { var base = load(1); class Own extends base["default"] {} customElements.define('pier-a', Own); },
+       3: (module, exports, load) => { ${GATE} customElements.define('gate-a', Gate); },
+     };
+     function load(key) { const module = { exports: {} }; table[key](module, module.exports, load); return module.exports; }
+     load(2); load(3);`,
+  ],
+  [
+    'variables of two names',
+    `const SHEET = 'b { color: var(--deck-ink) }'; let Pier_1; let Pier = Pier_1 = ${PIER};
+     class Gate extends HTMLElement { connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name="bar"></slot>'; this.isPier = this.firstChild instanceof Pier; } }
+     ${DEFINED}`,
+  ],
 ])('elements in %s have what they name', (_, source) => {
   expect(looks(source)).toEqual(EACH);
 });
@@ -177,4 +193,23 @@ test.each([
     properties: [{ name: 'wide' }],
     methods: [{ name: 'reset' }],
   });
+});
+
+test('names with hyphens are written by the base class that makes them, not by what else is in the bundle', () => {
+  const base = (body: string) =>
+    `class Base extends HTMLElement { static createProperty() {} static get observedAttributes() { return this.names.map((one) => ${body}); } }
+     class Pier extends Base { static properties = { deckLevel: { type: Number } }; } customElements.define('pier-a', Pier);`;
+  const filler = `/* ${'-'.repeat(100_000)} */ function camelToDash(name) { return name; }`;
+  const attribute = (source: string) => componentIn(source).properties.map((one) => one.attribute?.name);
+  expect(attribute(`${filler} ${base('one.toLowerCase()')}`)).toEqual(['decklevel']);
+  expect(attribute(`${filler} ${base('camelToDash(one)')}`)).toEqual(['deck-level']);
+});
+
+test('the first rule of a sheet that is a module may be one for the element', () => {
+  const { contract } = surveyed({
+    'a.ts': `import { sheet } from './a.css'; class Pier extends HTMLElement { static styles = [sheet]; } customElements.define('pier-a', Pier);`,
+    'a.css.ts':
+      "import { css } from 'maker';\n/** The sheet. */\nexport const sheet = css`\n:host { --deck: 1px; }\n`;",
+  });
+  expect(contract.components[0]?.cssProperties).toMatchObject([{ name: '--deck' }]);
 });

@@ -6,7 +6,7 @@ import { callableOf, staticMethodOf, writtenMember, writtenObject } from '../fol
 import { fold } from '../folding/fold.js';
 import { UNKNOWN } from '../folding/folded.js';
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
-import { isFunction, localDeclarations, unwrap } from '../folding/functions.js';
+import { askedMember, isFunction, localDeclarations, unwrap } from '../folding/functions.js';
 import { calledWith, givenBy, selfNamed } from '../folding/scopes.js';
 import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
@@ -141,17 +141,18 @@ function globalClass(name: string): { platform: string } | null {
 }
 
 function followMember(node: Ast.MemberExpression, scope: Scope) {
-  if (node.property.type !== 'Identifier' || node.computed) return null;
+  const name = askedMember(node);
+  if (name === null) return null;
   const held = moduleMember(node, scope);
   if (held) return isFunction(held.node) ? null : held;
   const holder = node.object.type === 'Identifier' ? node.object.name : null;
   // A module may declare the name itself: `const HTMLElement = globalThis.HTMLElement || null`.
-  if (/^(window|globalThis|self)$/.test(holder ?? '')) return globalClass(node.property.name);
+  if (/^(window|globalThis|self)$/.test(holder ?? '')) return globalClass(name);
   const written = writtenObject(node.object, scope);
-  const member = written && writtenMember(written, node.property.name);
+  const member = written && writtenMember(written, name);
   if (member) return { ...member, name: null };
   // `const page = typeof window === 'undefined' ? {} : window; const Base = page.HTMLElement || class {}`
-  return holder !== null && node.property.name === 'HTMLElement' ? { platform: 'HTMLElement' } : null;
+  return holder !== null && name === 'HTMLElement' ? { platform: 'HTMLElement' } : null;
 }
 
 /**

@@ -9,7 +9,7 @@ import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
-import { isFunction, keyText, returned, unwrap } from './functions.js';
+import { askedMember, isFunction, keyText, returned, unwrap } from './functions.js';
 import { heldBy } from './named.js';
 import { givenBy, withLocals } from './scopes.js';
 
@@ -21,17 +21,19 @@ const EXPORTING = /\.d\(\s*\w+\s*,\s*[{"']/;
 
 /** `namespace.Pier`: what a module declares under that name, and the name; null where the object is no module. */
 export function moduleMember(
-  { object, property, computed }: Ast.MemberExpression,
+  node: Ast.MemberExpression,
   scope: Scope,
 ): (Bound & { name: string | null }) | null {
-  if (computed || property.type !== 'Identifier') return null;
+  const { object } = node;
+  const name = askedMember(node);
+  if (name === null) return null;
   const { graph, module } = scope;
-  const found = object.type === 'Identifier' ? graph.findMember(object.name, property.name, module) : null;
+  const found = object.type === 'Identifier' ? graph.findMember(object.name, name, module) : null;
   if (found) {
-    const node = givenBy(found.declaration);
-    return node && { node, scope: { graph, module: found.module }, name: found.name };
+    const given = givenBy(found.declaration);
+    return given && { node: given, scope: { graph, module: found.module }, name: found.name };
   }
-  const bundled = bundledMember(object, property.name, scope);
+  const bundled = bundledMember(object, name, scope);
   return bundled && { ...bundled, name: null };
 }
 

@@ -218,6 +218,12 @@ function assignedInBlock(block: Ast.StaticBlock, name: string, className?: strin
   return null;
 }
 
+/** The name of the member that an expression asks for: `pier.deck`, `pier["deck"]`; null where it is worked out. */
+export function askedMember({ property, computed }: Ast.MemberExpression): string | null {
+  if (!computed) return property.type === 'Identifier' ? property.name : null;
+  return property.type === 'Literal' && typeof property.value === 'string' ? property.value : null;
+}
+
 /** The name that a key stands for where it is written out, that of a private one with `#` before it; else null. */
 export function keyText(key: Ast.Node): string | null {
   if (key.type === 'PrivateIdentifier') return `#${key.name}`;

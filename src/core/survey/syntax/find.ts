@@ -14,8 +14,8 @@ export interface Kinds {
   name: Ast.IdentifierName | Ast.IdentifierReference;
   /** A name that is neither a member's, nor a key, nor what a function or a class is called. */
   reference: Ast.IdentifierReference;
-  /** `holder.member` */
-  member: Ast.StaticMemberExpression & { object: Ast.IdentifierReference };
+  /** `holder.member`, `holder["member"]` */
+  member: Ast.MemberExpression & { object: Ast.IdentifierReference };
   private: Ast.PrivateIdentifier;
   text: Ast.StringLiteral | Ast.TemplateLiteral;
   jsx: Ast.JSXOpeningElement;
@@ -184,9 +184,9 @@ function indexOf(program: Program): Lists {
   };
   const visitor = new Visitor({
     MemberExpression: (node) => {
-      if (node.computed) return;
-      keys.add(node.property);
-      if (node.object.type === 'Identifier') lists.member.push(node as Kinds['member']);
+      if (!node.computed) keys.add(node.property);
+      const isNamed = !node.computed || node.property.type === 'Literal';
+      if (isNamed && node.object.type === 'Identifier') lists.member.push(node as Kinds['member']);
     },
     Property: keyOf,
     MethodDefinition: keyOf,
