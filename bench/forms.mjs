@@ -1,13 +1,14 @@
 /**
- * What compilers and minifiers make of a folder of sources, against the sources: contracts have to be the same in every
- * form. Comments are left out of all of them; private and uninitialised fields that a form no longer shows count as lost.
+ * What compilers, minifiers and bundlers make of a folder of sources, against the sources: contracts have to be the same
+ * in every form. Comments are left out of all of them; private and uninitialised fields that a form no longer shows count as lost.
  *
  *   node bench/forms.mjs FOLDER [--list]
  *
  * Prints a JSON line for each form: how many of the sources' items it shows alike (recall), and how many of its own they
  * show (precision). `--list` names the others.
  */
-import { transformSync } from 'esbuild';
+import { join, resolve } from 'node:path';
+import { buildSync, transformSync } from 'esbuild';
 import ts from 'typescript';
 import { survey } from '../dist/core/survey/index.js';
 import { openSource } from '../dist/shell/contracts/sources.js';
@@ -36,30 +37,65 @@ const byEsbuild = (target, minify) => (text, fileName) =>
     tsconfigRaw: { compilerOptions: { experimentalDecorators: true, useDefineForClassFields: false } },
   }).code;
 
+/** Each form: what it makes of the input of a survey. */
 const FORMS = {
-  ...Object.fromEntries(['ES2021', 'ES2017', 'ES2015', 'ES5'].map((one) => [`tsc ${one}`, byTsc(one)])),
+  ...Object.fromEntries(
+    ['ES2021', 'ES2017', 'ES2015', 'ES5'].map((one) => [`tsc ${one}`, fileByFile(byTsc(one))]),
+  ),
   ...Object.fromEntries(
     ['es2022', 'es2021', 'es2017'].flatMap((one) => [
-      [`esbuild ${one}`, byEsbuild(one, false)],
-      [`esbuild ${one}, minified`, byEsbuild(one, true)],
+      [`esbuild ${one}`, fileByFile(byEsbuild(one, false))],
+      [`esbuild ${one}, minified`, fileByFile(byEsbuild(one, true))],
     ]),
   ),
+  'esbuild bundle': bundled({ format: 'esm' }),
+  'esbuild bundle, minified': bundled({ format: 'esm', minify: true }),
+  'esbuild bundle, called at once, minified': bundled({ format: 'iife', minify: true }),
 };
 
-/** One line for each item that the sources offer, compiled so. */
-function itemsOf(folder, compile) {
-  const { input } = openSource('.', folder);
-  const read = (path) => {
-    const text = input.reader.read(path);
-    if (text === null || !input.reader.isOwn(path) || !/(?<!\.d)\.[jt]s$/.test(path)) return text;
-    try {
-      return compile(text, path);
-    } catch {
-      return text;
-    }
+function fileByFile(compile) {
+  return (input) => ({
+    ...input,
+    reader: { ...input.reader, read: (path) => compiled(path, input, compile) },
+  });
+}
+
+function compiled(path, { reader }, compile) {
+  const text = reader.read(path);
+  if (text === null || !reader.isOwn(path) || !/(?<!\.d)\.[jt]s$/.test(path)) return text;
+  try {
+    return compile(text, path);
+  } catch {
+    return text;
+  }
+}
+
+/** One file for all modules that register something; what they take from packages stays outside. */
+function bundled(options) {
+  return (input, modules) => {
+    const { outputFiles } = buildSync({
+      stdin: {
+        contents: modules.map((one, at) => `export * as m${at} from ${JSON.stringify(one)};`).join('\n'),
+        resolveDir: folder,
+      },
+      bundle: true,
+      write: false,
+      packages: 'external',
+      logLevel: 'silent',
+      loader: { '.css': 'text', '.scss': 'text', '.svg': 'text', '.html': 'text' },
+      tsconfigRaw: { compilerOptions: { experimentalDecorators: true, useDefineForClassFields: false } },
+      ...options,
+    });
+    const path = join(folder, 'bundle.js');
+    const read = (one) => (one === path ? outputFiles[0].text : input.reader.read(one));
+    return { ...input, paths: [path], otherPaths: [], reader: { ...input.reader, read } };
   };
-  const { contract } = survey({ ...input, manifest: undefined, reader: { ...input.reader, read } });
-  return new Set(contract.components.flatMap(linesOf));
+}
+
+/** The items that an input shows. */
+function itemsOf(input) {
+  const { contract } = survey({ ...input, manifest: undefined });
+  return { contract, items: new Set(contract.components.flatMap(linesOf)) };
 }
 
 /** What the form of the code may not change: types that name classes, and how defaults are written, it may. */
@@ -74,10 +110,14 @@ function linesOf({ tag, root, formAssociated, delegatesFocus, ...component }) {
 
 const words = process.argv.slice(2);
 const isListed = words.includes('--list');
-const [folder] = words.filter((one) => one !== '--list');
-const source = itemsOf(folder, byTsc('ES2022'));
-for (const [form, compile] of Object.entries(FORMS)) {
-  const found = itemsOf(folder, compile);
+const folder = resolve(words.find((one) => one !== '--list') ?? '.');
+const open = () => openSource('.', folder).input;
+const input = open();
+const { contract, items: source } = itemsOf(fileByFile(byTsc('ES2022'))(input));
+const registering = new Set(contract.components.map((one) => one.at.replace(/:\d+$/, '')));
+const modules = input.paths.filter((one) => registering.has(input.reader.label(one)));
+for (const [form, make] of Object.entries(FORMS)) {
+  const { items: found } = itemsOf(make(open(), modules));
   const both = [...source].filter((one) => found.has(one));
   console.log(
     JSON.stringify({

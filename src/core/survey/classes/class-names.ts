@@ -6,6 +6,7 @@ import { firstFrom, functionsAround, within } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Layer } from './layers.js';
+import { isClass } from './layers.js';
 
 /**
  * The names by which a class of a module's top level is known there and outside, best first: compilers and bundlers
@@ -61,18 +62,17 @@ export function shownNameOf(layer: Layer): string | null {
 }
 
 /**
- * The name that a class gives itself, where it stands for the class around it, too: what an expression calls itself is
- * heard inside only, and bundlers set apart what goes by the same name in two modules: `const Pier$1 = class Pier {}`.
+ * The name that a class gives itself, unless another class goes by it: what an expression calls itself is heard inside only,
+ * and bundlers set apart what goes by one name in two modules: `const Pier$1 = class Pier {}`.
  */
 export function ownNameOf(node: Ast.Class, module: Module): string | null {
   const name = node.id?.name ?? null;
   const outside =
     name !== null && node.type === 'ClassExpression' ? module.declarations.get(name) : undefined;
-  if (!outside) return name;
-  if (outside.kind === 'class') return outside.node === node ? name : null;
-  if (outside.kind !== 'variable') return null;
-  const { init } = outside;
-  return !init || (init.start <= node.start && node.end <= init.end) ? name : null;
+  if (outside?.kind === 'import') return null;
+  const other = outside?.kind === 'class' ? outside.node : outside?.kind === 'variable' ? outside.init : null;
+  const isOther = other !== null && isClass(other) && other !== node;
+  return isOther ? null : name;
 }
 
 /** Where an item comes from that a class above the component's own has. */
