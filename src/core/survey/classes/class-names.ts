@@ -6,7 +6,7 @@ import { firstFrom, functionsAround, within } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import type { Layer } from './layers.js';
-import { isClass } from './layers.js';
+import { classGiven } from './layers.js';
 
 /**
  * The names by which a class of a module's top level is known there and outside, best first: compilers and bundlers
@@ -70,9 +70,9 @@ export function ownNameOf(node: Ast.Class, module: Module): string | null {
   const outside =
     name !== null && node.type === 'ClassExpression' ? module.declarations.get(name) : undefined;
   if (outside?.kind === 'import') return null;
-  const other = outside?.kind === 'class' ? outside.node : outside?.kind === 'variable' ? outside.init : null;
-  const isOther = other !== null && isClass(other) && other !== node;
-  return isOther ? null : name;
+  const value = outside?.kind === 'class' ? outside.node : outside?.kind === 'variable' ? outside.init : null;
+  const other = value && classGiven(value);
+  return other && other !== node ? null : name;
 }
 
 /** Where an item comes from that a class above the component's own has. */

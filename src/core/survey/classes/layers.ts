@@ -1,6 +1,7 @@
 /** The classes a component is made of. */
 
 import type { Bound, FunctionNode, Scope } from '../folding/functions.js';
+import { unwrap } from '../folding/functions.js';
 import type { Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -43,6 +44,13 @@ export interface ClassChain {
 
 export function isClass(node: Ast.Node): node is Ast.Class {
   return node.type === 'ClassDeclaration' || node.type === 'ClassExpression';
+}
+
+/** The class that an expression gives to names on the way: `Pier = Pier_1 = class { ... }`; null for any other. */
+export function classGiven(node: Ast.Node): Ast.Class | null {
+  const inner = unwrap(node);
+  if (inner.type === 'AssignmentExpression') return classGiven(inner.right);
+  return isClass(inner) ? inner : null;
 }
 
 /**

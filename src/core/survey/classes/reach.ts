@@ -14,7 +14,7 @@ import { isPrototype } from '../syntax/tree.js';
 import { assignedTo, assignedToClass } from './assigned.js';
 import { decoratorsOf } from './decorations.js';
 import type { Layer } from './layers.js';
-import { isClass } from './layers.js';
+import { classGiven } from './layers.js';
 
 export interface Piece {
   node: Ast.Node;
@@ -70,7 +70,7 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
   }
   // What a class is made of may be described where that is asked for.
   const mayLead = ({ node, scope: { module } }: Bound) =>
-    !isClass(given(node)) &&
+    !classGiven(node) &&
     !isTableAround(node, module, layer) &&
     (layer.built !== undefined ||
       module === layer.module ||
@@ -111,7 +111,7 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
           : declaration.kind === 'function'
             ? declaration.node
             : null;
-      if (!node || isClass(given(node)) || isTableAround(node, found.module, layer)) continue;
+      if (!node || classGiven(node) || isTableAround(node, found.module, layer)) continue;
       const isOwn = found.module === layer.module && isAround(node, layer);
       if (!isOwn && makesClass(node, found.module)) continue;
       // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
@@ -156,12 +156,6 @@ function heldByModules(piece: Piece, graph: ModuleGraph): Bound[] {
     const scope = withLocals({ graph, module, bindings }, functionsAround(member, module.program));
     return moduleMember(member, scope) ?? [];
   });
-}
-
-/** `Pier = Pier_1 = class { ... }`: the class. */
-function given(node: Ast.Node): Ast.Node {
-  const inner = unwrap(node);
-  return inner.type === 'AssignmentExpression' ? given(inner.right) : inner;
 }
 
 /** Does a table hold the class, as that of a bundle holds all of them? */
