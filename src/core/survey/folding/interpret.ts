@@ -1,16 +1,15 @@
 /** Follows the statements of a function as far as they are constant: what a call of it returns. */
 
 import type { Ast } from '../syntax/parse.js';
-import { walk } from '../syntax/parse.js';
 import { Bindings } from './bindings.js';
 import type { Running } from './changing.js';
 import { keep, runExpression } from './changing.js';
 import { entriesOf } from './collections.js';
 import type { Folded } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
-import type { Bound, Callable, FunctionNode, Holder, Scope } from './functions.js';
+import type { Bound, Callable, Holder, Scope } from './functions.js';
 import { boundTo, holderOf } from './functions.js';
-import { keptLater } from './kept.js';
+import { keptLater, replacedBy } from './kept.js';
 import { changedIn, makeUncertain } from './uncertain.js';
 
 /** Folds an expression; `spend` takes a step, and says whether there was one left to take. */
@@ -55,24 +54,6 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
   if (run.early.length === 0) return returned;
   const last = Array.isArray(returned) ? returned : [];
   return [...new Set<Folded>([...run.early.flat(), ...last, UNKNOWN])];
-}
-
-const REPLACED = new WeakMap<FunctionNode, string | null>();
-
-/** The name of a function that gives that name something else: `function made() { made = () => kept; return made(); }`. */
-function replacedBy(node: FunctionNode): string | null {
-  if (node.type !== 'FunctionDeclaration' || !node.id || !node.body) return null;
-  const known = REPLACED.get(node);
-  if (known !== undefined) return known;
-  const { name } = node.id;
-  let isReplaced = false;
-  walk(node.body, (one) => {
-    isReplaced ||=
-      one.type === 'AssignmentExpression' && one.left.type === 'Identifier' && one.left.name === name;
-    return !isReplaced;
-  });
-  REPLACED.set(node, isReplaced ? name : null);
-  return isReplaced ? name : null;
 }
 
 /**
