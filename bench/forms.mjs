@@ -28,13 +28,15 @@ const byTsc = (target) => (text, fileName) =>
     },
   }).outputText;
 
+const tsconfigRaw = { compilerOptions: { experimentalDecorators: true, useDefineForClassFields: false } };
+
 const byEsbuild = (target, minify) => (text, fileName) =>
   transformSync(text, {
     loader: fileName.endsWith('.ts') ? 'ts' : 'js',
     target,
     minify,
     format: 'esm',
-    tsconfigRaw: { compilerOptions: { experimentalDecorators: true, useDefineForClassFields: false } },
+    tsconfigRaw,
   }).code;
 
 /** Each form: what it makes of the input of a survey. */
@@ -83,7 +85,7 @@ function bundled(options) {
       packages: 'external',
       logLevel: 'silent',
       loader: { '.css': 'text', '.scss': 'text', '.svg': 'text', '.html': 'text' },
-      tsconfigRaw: { compilerOptions: { experimentalDecorators: true, useDefineForClassFields: false } },
+      tsconfigRaw,
       ...options,
     });
     const path = join(folder, 'bundle.js');

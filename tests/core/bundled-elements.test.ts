@@ -70,10 +70,12 @@ test.each([
 });
 
 test('what another module holds under a namespace belongs to the element that takes it', () => {
-  const source = `import * as sheets from './sheets.js'; ${PIER.replace('SHEET', 'sheets.SHEET')} ${GATE} ${DEFINED}`;
-  const sheets =
-    "export const make = (ink) => ink; export const SHEET = make('b { color: var(--deck-ink) }');";
-  expect(looks(source, { 'sheets.js': sheets })).toEqual(EACH);
+  const source = `import * as views from './views.js';
+    class Pier extends HTMLElement { connectedCallback() { this.append(views.deck(this.level), views['rope']()); } }
+    ${GATE} ${DEFINED}`;
+  const views = `export function deck(level) { return html\`<b part="deck" style="color: var(--deck-ink)">\${level}</b>\`; }
+    export const rope = () => html\`<i part="rope"></i>\`; export const mast = () => html\`<i part="mast"></i>\`;`;
+  expect(looks(source, { 'views.js': views })).toEqual({ 'pier-a': '--deck-ink deck rope', 'gate-a': 'bar' });
 });
 
 test('names inside a class that stand for something else lead nowhere', () => {

@@ -30,7 +30,7 @@ export function assignedTo({
   return (name === null ? undefined : byHolder.get(name)) ?? NOTHING;
 }
 
-/** The same of a class, by all names that it goes by at the top level of its module. */
+/** The same of a class, by all names that it goes by at the top level of its module; its own comes first. */
 export function assignedToClass(layer: Layer): ReadonlyMap<string, Ast.Node> {
   const { module, name } = layer;
   const given = [...localNamesOfClass(layer, name)].map((one) => assignedTo({ module, name: one }));

@@ -118,8 +118,11 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
       for (const one of [node, ...assignedTo(found).values()])
         add({ node: one, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
     }
-    for (const held of heldByModules(piece, graph))
-      if (mayLead(held)) add({ node: held.node, module: held.scope.module, bindings: held.scope.bindings });
+    for (const { node, scope } of heldByModules(piece, graph)) {
+      const { module, bindings } = scope;
+      const isOther = classGiven(node) !== null || isTableAround(node, module, layer);
+      if (!isOther && (piece.anywhere || isOfLayer(module, layer, graph))) add({ node, module, bindings });
+    }
   }
   return { pieces, sheets: [...sheets.values()] };
 }

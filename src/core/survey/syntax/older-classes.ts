@@ -21,9 +21,8 @@ export function olderClass(call: Ast.Node): Ast.Class | null {
   if (call.arguments.length > 1 || callee.async || callee.generator) return null;
   const parts = callee.body.body.flatMap(partsOf);
   // A class that is only wanted for being registered is returned to nobody.
-  const returnedAs = [returnedName, decoratedName]
-    .flatMap((nameIn) => parts.map(nameIn).findLast((one) => one !== null) ?? [])
-    .at(0);
+  const nameIn = parts.some((one) => one.type === 'ReturnStatement') ? returnedName : decoratedName;
+  const returnedAs = parts.map(nameIn).findLast((one) => one !== null);
   if (!returnedAs) return null;
   const name = parts.map((one) => renamedIn(one, returnedAs)).find((one) => one !== null) ?? returnedAs;
   const builder = parts.find((one) => one.type === 'FunctionDeclaration' && one.id?.name === name);
