@@ -1,6 +1,7 @@
 /** Follows the statements of a function as far as they are constant: what a call of it returns. */
 
 import type { Ast } from '../syntax/parse.js';
+import { replacedName } from '../syntax/replaced.js';
 import { Bindings } from './bindings.js';
 import type { Running } from './changing.js';
 import { keep, runExpression } from './changing.js';
@@ -9,7 +10,7 @@ import type { Folded } from './folded.js';
 import { isFoldedObject, isObjectLike, isSame, UNKNOWN } from './folded.js';
 import type { Bound, Callable, Holder, Scope } from './functions.js';
 import { boundTo, holderOf } from './functions.js';
-import { keptLater, replacedBy } from './kept.js';
+import { keptLater } from './kept.js';
 import { changedIn, makeUncertain } from './uncertain.js';
 
 /** Folds an expression; `spend` takes a step, and says whether there was one left to take. */
@@ -47,7 +48,7 @@ export function runBody({ node, scope }: Callable, caller: Scope, depth: number,
   if (!node.body) return UNKNOWN;
   if (node.body.type !== 'BlockStatement') return resultOf(node.body, run);
   // A function that puts another in its own place calls that from then on.
-  const replaced = replacedBy(node);
+  const replaced = replacedName(node);
   if (replaced !== null) run.scope.bindings.set(replaced, { node, scope });
   const outcome = runAll(node.body.body, run);
   const returned = outcome && 'returns' in outcome ? outcome.returns : undefined;

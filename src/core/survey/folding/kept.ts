@@ -1,11 +1,11 @@
-/** What functions put on `this`, on a class, or in their own place, as those do that work something out once and keep it. */
+/** What functions put on `this`, or on a class, as those do that work something out once and keep it. */
 
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { isNothing } from '../syntax/tree.js';
 import type { Folded } from './folded.js';
 import { UNKNOWN } from './folded.js';
-import type { Bound, FunctionNode, Scope } from './functions.js';
+import type { Bound, Scope } from './functions.js';
 import { calledName, isFunction, unwrap } from './functions.js';
 import { foldLogical } from './operators.js';
 
@@ -100,22 +100,4 @@ function askedByName({ callee, arguments: given }: Ast.CallExpression): string[]
   return given.flatMap((one) =>
     one.type === 'Literal' && typeof one.value === 'string' ? [`this.${one.value}`] : [],
   );
-}
-
-const REPLACED = new WeakMap<FunctionNode, string | null>();
-
-/** The name of a function that gives that name something else: `function made() { made = () => kept; return made(); }`. */
-export function replacedBy(node: FunctionNode): string | null {
-  if (node.type !== 'FunctionDeclaration' || !node.id || !node.body) return null;
-  const known = REPLACED.get(node);
-  if (known !== undefined) return known;
-  const { name } = node.id;
-  let isReplaced = false;
-  walk(node.body, (one) => {
-    isReplaced ||=
-      one.type === 'AssignmentExpression' && one.left.type === 'Identifier' && one.left.name === name;
-    return !isReplaced;
-  });
-  REPLACED.set(node, isReplaced ? name : null);
-  return isReplaced ? name : null;
 }

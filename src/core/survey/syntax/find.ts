@@ -178,7 +178,7 @@ function indexOf(program: Program): Lists {
   const keyOf = (node: { key: Node; computed: boolean }) => {
     if (!node.computed) keys.add(node.key);
   };
-  const called = <T extends Kinds['function'] | Kinds['class']>(list: T[], node: T) => {
+  const named = <T extends Kinds['function'] | Kinds['class']>(list: T[], node: T) => {
     list.push(node);
     if (node.id) keys.add(node.id);
   };
@@ -196,10 +196,10 @@ function indexOf(program: Program): Lists {
     SwitchStatement: (node) => void lists.switch.push(node),
     ForOfStatement: (node) => void lists.loop.push(node),
     NewExpression: (node) => void lists.new.push(node),
-    ClassDeclaration: (node) => called(lists.class, node),
-    ClassExpression: (node) => called(lists.class, node),
-    FunctionDeclaration: (node) => called(lists.function, node),
-    FunctionExpression: (node) => called(lists.function, node),
+    ClassDeclaration: (node) => named(lists.class, node),
+    ClassExpression: (node) => named(lists.class, node),
+    FunctionDeclaration: (node) => named(lists.function, node),
+    FunctionExpression: (node) => named(lists.function, node),
     ArrowFunctionExpression: (node) => void lists.function.push(node),
     Identifier: (node) => {
       lists.name.push(node as Kinds['name']);

@@ -7,7 +7,8 @@
 import { addTo } from './lists.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
-import { expressionsOf, placeOf } from './tree.js';
+import { replacedName } from './replaced.js';
+import { placeOf } from './tree.js';
 
 /** Can a text hold such a template at all? */
 export const TEMPLATES =
@@ -90,8 +91,9 @@ function listsOfFirstCalls(node: Ast.Node, program: Ast.Program): readonly strin
     lists = new Map();
     const found = lists;
     walk(program, (one) => {
-      const texts = one.type === 'FunctionDeclaration' ? textsOfFirstCall(one) : null;
-      if (texts && one.type === 'FunctionDeclaration') addTo(found, one.id?.name ?? '', texts);
+      if (one.type !== 'FunctionDeclaration') return true;
+      const texts = textsOfFirstCall(one);
+      if (texts) addTo(found, one.id?.name ?? '', texts);
       return true;
     });
     FIRST_CALLS.set(program, lists);
@@ -100,16 +102,11 @@ function listsOfFirstCalls(node: Ast.Node, program: Ast.Program): readonly strin
 }
 
 /** `function object() { var list = make(["<b>", "</b>"]); object = function () { return list; }; return list; }` */
-function textsOfFirstCall({ id, params, body }: Ast.Function): string[] | null {
-  const [first, ...others] = body?.body ?? [];
-  if (!id || params.length > 0 || first?.type !== 'VariableDeclaration') return null;
-  const isReplaced = others
-    .flatMap(expressionsOf)
-    .some(
-      (one) =>
-        one.type === 'AssignmentExpression' && one.left.type === 'Identifier' && one.left.name === id.name,
-    );
-  return isReplaced ? textsMade(first.declarations[0]?.init ?? null) : null;
+function textsOfFirstCall(node: Ast.Function): string[] | null {
+  const [first] = node.body?.body ?? [];
+  if (node.params.length > 0 || first?.type !== 'VariableDeclaration') return null;
+  const texts = textsMade(first.declarations[0]?.init ?? null);
+  return texts && replacedName(node) !== null ? texts : null;
 }
 
 function isText(node: Ast.Node): node is Ast.StringLiteral {
