@@ -54,27 +54,7 @@ const sameNodes = (some: readonly Ast.Node[], others: readonly Ast.Node[]) =>
   some.length === others.length && some.every((one, at) => one === others[at]);
 
 function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Reach {
-  // What a view, or a class, names may stand in the function around it.
-  const bindings = layer.built?.scope.bindings ?? layer.bindings;
-  const pieces: Piece[] = [{ node: layer.node.body, module: layer.module, idle, bindings }];
-  if (layer.made) {
-    const { node, scope, near } = layer.made;
-    pieces.push({ node, module: scope.module, ...(near ? {} : { anywhere: true }) });
-  }
-  const scope: Scope = { graph, module: layer.module, bindings: layer.bindings };
-  for (const { node } of decoratorsOf(layer, scope, graph))
-    pieces.push({ node, module: layer.module, bindings: layer.bindings });
-  for (const given of [assignedToClass(layer), assignedBeside(layer.node, layer.module)]) {
-    for (const value of given.values())
-      if (!idle.includes(value)) pieces.push({ node: value, module: layer.module, bindings: layer.bindings });
-  }
-  // What a class is made of may be described where that is asked for.
-  const mayLead = ({ node, scope: { module } }: Bound) =>
-    !classGiven(node) &&
-    !isTableAround(node, module, layer) &&
-    (layer.built !== undefined ||
-      module === layer.module ||
-      (node.type === 'ObjectExpression' && graph.isOwn(module)));
+  const pieces = ownPieces(layer, graph, idle);
   const sheets = new Map<string, { text: string; label: string }>();
   const seen = new Set<Ast.Node>(pieces.map((piece) => piece.node));
   const add = (piece: Piece) => {
@@ -91,40 +71,67 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
     for (const name of namesIn(piece)) {
       const local = piece.bindings?.get(name);
       if (local) {
-        if (mayLead(local))
-          add({ node: local.node, module: local.scope.module, bindings: local.scope.bindings });
+        if (isOfClass(local, layer)) add(pieceOf(local));
         continue;
       }
       const look = graph.lookBehind(name, piece.module, piece.anywhere === true);
       if (look.kind === 'sheet') sheets.set(look.label, look);
-      if (look.kind !== 'code') continue;
-      const found = graph.find(name, piece.module);
-      if (!found || !(piece.anywhere || isOfLayer(found.module, layer, graph))) continue;
-      const { declaration } = found;
-      if (declaration.kind === 'class') {
-        for (const node of methodsCalled(name, declaration.node, piece)) add({ node, module: found.module });
-        continue;
-      }
-      const node =
-        declaration.kind === 'variable'
-          ? declaration.init
-          : declaration.kind === 'function'
-            ? declaration.node
-            : null;
-      if (!node || classGiven(node) || isTableAround(node, found.module, layer)) continue;
-      const isOwn = found.module === layer.module && isAround(node, layer);
-      if (!isOwn && makesClass(node, found.module)) continue;
-      // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
-      for (const one of [node, ...assignedTo(found).values()])
-        add({ node: one, module: found.module, ...(piece.anywhere ? { anywhere: true } : {}) });
+      if (look.kind === 'code') for (const one of namedPieces(name, piece, layer, graph)) add(one);
     }
-    for (const { node, scope } of heldByModules(piece, graph)) {
-      const { module, bindings } = scope;
-      const isOther = classGiven(node) !== null || isTableAround(node, module, layer);
-      if (!isOther && (piece.anywhere || isOfLayer(module, layer, graph))) add({ node, module, bindings });
-    }
+    for (const held of heldByModules(piece, graph)) if (mayFollow(held, piece, layer)) add(pieceOf(held));
   }
   return { pieces, sheets: [...sheets.values()] };
+}
+
+/** The code that is the class's own to begin with. What it names may stand in the function around it. */
+function ownPieces(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Piece[] {
+  const { module, bindings } = layer;
+  const around = layer.built?.scope.bindings ?? bindings;
+  const pieces: Piece[] = [{ node: layer.node.body, module, idle, bindings: around }];
+  if (layer.made) {
+    const { node, scope, near } = layer.made;
+    pieces.push({ node, module: scope.module, ...(near ? {} : { anywhere: true }) });
+  }
+  for (const { node } of decoratorsOf(layer, { graph, module, bindings }, graph))
+    pieces.push({ node, module, bindings });
+  for (const given of [assignedToClass(layer), assignedBeside(layer.node, module)])
+    for (const node of given.values()) if (!idle.includes(node)) pieces.push({ node, module, bindings });
+  return pieces;
+}
+
+const pieceOf = ({ node, scope: { module, bindings } }: Bound): Piece => ({ node, module, bindings });
+
+/** Does what a name is bound to belong to the class? What one is made of may be described where that is asked for. */
+function isOfClass(bound: Bound, layer: Layer): boolean {
+  if (isOfOthers(bound, layer)) return false;
+  const { node, scope } = bound;
+  const { module, graph } = scope;
+  const isDescription = node.type === 'ObjectExpression' && graph.isOwn(module);
+  return layer.built !== undefined || module === layer.module || isDescription;
+}
+
+/** The code that a name of the top level leads to. */
+function namedPieces(name: string, piece: Piece, layer: Layer, graph: ModuleGraph): Piece[] {
+  const found = graph.find(name, piece.module);
+  if (!found) return [];
+  const { declaration, module } = found;
+  if (declaration.kind === 'class') {
+    if (!mayLead(module, piece, layer, graph)) return [];
+    return methodsCalled(name, declaration.node, piece).map((node) => ({ node, module }));
+  }
+  const node =
+    declaration.kind === 'variable'
+      ? declaration.init
+      : declaration.kind === 'function'
+        ? declaration.node
+        : null;
+  if (!node || !mayFollow({ node, scope: { graph, module } }, piece, layer)) return [];
+  // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
+  return [node, ...assignedTo(found).values()].map((one) => ({
+    node: one,
+    module,
+    ...(piece.anywhere ? { anywhere: true } : {}),
+  }));
 }
 
 /** Is it the material's own, or of the package of a class that counts like the material's own? */
@@ -159,6 +166,23 @@ function heldByModules(piece: Piece, graph: ModuleGraph): Bound[] {
     const scope = withLocals({ graph, module, bindings }, functionsAround(member, module.program));
     return moduleMember(member, scope) ?? [];
   });
+}
+
+/** May what a piece names in a module be followed there? */
+function mayLead(module: Module, piece: Piece, layer: Layer, graph: ModuleGraph): boolean {
+  return piece.anywhere === true || isOfLayer(module, layer, graph);
+}
+
+function mayFollow(bound: Bound, piece: Piece, layer: Layer): boolean {
+  const { node, scope } = bound;
+  const { module, graph } = scope;
+  if (!mayLead(module, piece, layer, graph) || isOfOthers(bound, layer)) return false;
+  return (module === layer.module && isAround(node, layer)) || !makesClass(node, module);
+}
+
+/** Is it another class, or what holds all of a bundle? */
+function isOfOthers({ node, scope: { module } }: Bound, layer: Layer): boolean {
+  return classGiven(node) !== null || isTableAround(node, module, layer);
 }
 
 /** Does a table hold the class, as that of a bundle holds all of them? */
