@@ -7,6 +7,7 @@ import { survey } from '../../core/survey/index.js';
 import { componentsElsewhere } from '../../core/survey/registering/elsewhere.js';
 import type { FarComponent } from '../../core/survey/registering/passed-on.js';
 import { passedOn } from '../../core/survey/registering/passed-on.js';
+import { optimizeLater } from './optimizing.js';
 import { installedFolder, type OpenedSource, openSource } from './sources.js';
 
 export interface SurveyedSource {
@@ -28,6 +29,7 @@ const MOST_PASSING = 4;
  * packages are surveyed as well. `way` are the packages that led here: they may import one another in a circle.
  */
 export function surveyOpened(source: OpenedSource, way: readonly string[] = []): SurveyedSource {
+  optimizeLater();
   const { passing, ...surveyed } = survey(source.input);
   const { contract, findings, leftOut } = surveyed;
   const own = { ...surveyed, opened: [source] };
