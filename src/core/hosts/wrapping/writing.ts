@@ -1,5 +1,6 @@
 /** Pieces of TypeScript that the wrappers of several hosts have in common. */
 
+import { isGlobalProperty } from '../../contract/platform.js';
 import type { Component } from '../../contract/types.js';
 import { CodeWriter } from '../../emit/code.js';
 import { stringLiteral } from '../../emit/text.js';
@@ -94,7 +95,7 @@ export function writeAllProps(code: CodeWriter, { name }: Surface, attributes: s
 }
 
 /** The interfaces of what the element offers to scripts, and of the element itself. */
-export function writeMembers(code: CodeWriter, { component, name }: Surface): void {
+export function writeMembers(code: CodeWriter, { component, name, values }: Surface): void {
   const base = component.extendsTag
     ? `HTMLElementTagNameMap[${stringLiteral(component.extendsTag)}]`
     : 'HTMLElement';
@@ -107,7 +108,14 @@ export function writeMembers(code: CodeWriter, { component, name }: Surface): vo
   });
   code.line();
   code.doc('The element itself; what every element has is as the DOM says.');
-  code.line(`export type ${name}Element = ${base} & Omit<${name}Members, keyof ${base}>;`);
+  // What is read of a paired one is handed to its own type, which may be narrower: `hidden` is more than a flag.
+  const narrowed = values
+    .flatMap(({ pair, property }) =>
+      pair && property !== null && isGlobalProperty(property) ? [property] : [],
+    )
+    .map(stringLiteral);
+  const kept = narrowed.length === 0 ? `keyof ${base}` : `Exclude<keyof ${base}, ${narrowed.join(' | ')}>`;
+  code.line(`export type ${name}Element = ${base} & Omit<${name}Members, ${kept}>;`);
 }
 
 /** `{ a, 'b-c': d }` */
