@@ -15,6 +15,7 @@ import { functionsAround, statementAround, within } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { childrenOf } from '../syntax/parse.js';
+import { blockOf } from '../syntax/static-blocks.js';
 import { isPrototype, isThis } from '../syntax/tree.js';
 import { localNamesOfClass, ownNameOf } from './class-names.js';
 import type { Layer } from './layers.js';
@@ -54,9 +55,10 @@ export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): Abou
   // In its static blocks a class goes by its own name, whatever has that name around it.
   const inside = namesTest(new Set([...names, ...(layer.node.id ? [layer.node.id.name] : [])]));
   for (const member of layer.node.body.body) {
-    if (member.type !== 'StaticBlock') continue;
+    const block = blockOf(member);
+    if (!block) continue;
     const test = (node: Ast.Node) => isThis(node) || inside(node);
-    for (const statement of member.body)
+    for (const statement of block)
       visit(statement, { ...outer, ...holderOf(scope) }, { ...visiting, isClass: test });
   }
   const all = [...new Map(found.map((one) => [one, one])).values()];

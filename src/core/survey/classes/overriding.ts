@@ -5,7 +5,8 @@ import type { Module } from '../modules/modules.js';
 import { firstFrom } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
-import { isThis } from '../syntax/tree.js';
+import { blockOf } from '../syntax/static-blocks.js';
+import { expressionsOf, isThis } from '../syntax/tree.js';
 import { assignedToClass } from './assigned.js';
 import type { ClassChain, Layer } from './layers.js';
 import { namesWritten, placesOfName, prototypesNamed, reachesAbove, staticReads } from './mentions.js';
@@ -182,7 +183,8 @@ function membersOf(layer: Layer): Member[] {
 
 function writtenMembers({ body }: Ast.Class): Omit<Member, 'layer'>[] {
   return body.body.flatMap((member) => {
-    if (member.type === 'StaticBlock') return member.body.flatMap(assignedInBlock);
+    const inBlock = (blockOf(member) ?? []).flatMap(expressionsOf).flatMap(assignedInBlock);
+    if (member.type === 'StaticBlock') return inBlock;
     if (member.type !== 'MethodDefinition' && member.type !== 'PropertyDefinition') return [];
     const { key, value } = member;
     // Without a value it is a declaration, of a type or for a decorator.
@@ -190,14 +192,8 @@ function writtenMembers({ body }: Ast.Class): Omit<Member, 'layer'>[] {
     if (key.type === 'PrivateIdentifier') {
       // It is its class's own, whatever others are called.
       const name = `#${key.name}`;
-      return {
-        name,
-        key: `${name} ${body.start}`,
-        node: member,
-        isField: false,
-        isPrivate: true,
-        isStatic: false,
-      };
+      const own = { name, key: `${name} ${body.start}`, node: member };
+      return [{ ...own, isField: false, isPrivate: true, isStatic: false }, ...inBlock];
     }
     if (key.type !== 'Identifier' || key.name === 'constructor') return [];
     return {
@@ -212,10 +208,9 @@ function writtenMembers({ body }: Ast.Class): Omit<Member, 'layer'>[] {
 }
 
 /** `static { this.name = value; }` */
-function assignedInBlock(statement: Ast.Statement): Omit<Member, 'layer'>[] {
-  if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
-    return [];
-  const { left, right } = statement.expression;
+function assignedInBlock(expression: Ast.Node): Omit<Member, 'layer'>[] {
+  if (expression.type !== 'AssignmentExpression') return [];
+  const { left, right } = expression;
   if (left.type !== 'MemberExpression' || !isThis(left.object) || left.property.type !== 'Identifier')
     return [];
   return left.computed ? [] : [staticMember(left.property.name, right)];

@@ -6,6 +6,7 @@ import { statementsWithin } from '../modules/module.js';
 import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { blockOf } from '../syntax/static-blocks.js';
 import type { FunctionNode } from '../syntax/tree.js';
 import { expressionsOf } from '../syntax/tree.js';
 import type { Folded } from './folded.js';
@@ -164,10 +165,9 @@ export function declaredName(node: Ast.Node, outer: FunctionNode | undefined, mo
 
 function staticMember(node: Ast.Class, name: string): Ast.Expression | null {
   for (const member of node.body.body) {
-    if (member.type === 'StaticBlock') {
-      const assigned = assignedInBlock(member, name, node.id?.name);
-      if (assigned) return assigned;
-    }
+    const block = blockOf(member);
+    const assigned = block && assignedInBlock(block, name, node.id?.name);
+    if (assigned) return assigned;
     if (!('static' in member) || !member.static || !('key' in member)) continue;
     if (keyText(member.key) !== name) continue;
     const isField = member.type === 'PropertyDefinition' || member.type === 'AccessorProperty';
@@ -204,11 +204,14 @@ export function staticMethod(node: Ast.Class, name: string): FunctionNode | null
 }
 
 /** `static { this.name = value; }` */
-function assignedInBlock(block: Ast.StaticBlock, name: string, className?: string): Ast.Expression | null {
-  for (const statement of block.body) {
-    if (statement.type !== 'ExpressionStatement' || statement.expression.type !== 'AssignmentExpression')
-      continue;
-    const { left, right } = statement.expression;
+function assignedInBlock(
+  block: readonly Ast.Statement[],
+  name: string,
+  className?: string,
+): Ast.Expression | null {
+  for (const expression of block.flatMap(expressionsOf)) {
+    if (expression.type !== 'AssignmentExpression') continue;
+    const { left, right } = expression;
     if (left.type !== 'MemberExpression' || left.computed || keyText(left.property) !== name) continue;
     const isOwn =
       left.object.type === 'ThisExpression' ||

@@ -6,6 +6,8 @@ import { enumMembers } from '../syntax/compiled-enums.js';
 import type { Ast, Comment, Program } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { restore } from '../syntax/restoring.js';
+import { blockOf } from '../syntax/static-blocks.js';
+import { expressionsOf } from '../syntax/tree.js';
 import type { Declaration, TypeDeclaration } from './declarations.js';
 import { declarationsIn } from './declarations.js';
 import { givenInside, memberGiven } from './given-inside.js';
@@ -205,10 +207,8 @@ function addClassAliases(module: Module): void {
           : null;
     if (node?.type !== 'ClassExpression' && node?.type !== 'ClassDeclaration') continue;
     for (const member of node.body.body) {
-      if (member.type !== 'StaticBlock') continue;
-      for (const statement of member.body) {
-        const given = statement.type === 'ExpressionStatement' ? statement.expression : null;
-        if (given?.type !== 'AssignmentExpression' || given.right.type !== 'ThisExpression') continue;
+      for (const given of (blockOf(member) ?? []).flatMap(expressionsOf)) {
+        if (given.type !== 'AssignmentExpression' || given.right.type !== 'ThisExpression') continue;
         const name = given.left.type === 'Identifier' ? given.left.name : '';
         const before = module.declarations.get(name);
         if (before?.kind === 'variable' && !before.init)

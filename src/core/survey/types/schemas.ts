@@ -4,10 +4,13 @@ import type { JsonSchema } from '../../contract/types.js';
 import { stringLiteral } from '../../emit/text.js';
 
 /** One schema for "any of these", as short as it can be said. */
-export function joinSchemas(parts: JsonSchema[]): JsonSchema {
+export function joinSchemas(schemas: JsonSchema[]): JsonSchema {
+  const parts = distinct(schemas.flatMap(alternatives));
   if (parts.length === 1 && parts[0]) return parts[0];
   if (parts.length > 1 && parts.some((part) => Object.keys(part).length === 0)) return {};
-  const values = parts.flatMap((part) => ('const' in part ? [part.const] : ((part.enum as unknown[]) ?? [])));
+  const values = distinct(
+    parts.flatMap((part) => ('const' in part ? [part.const] : ((part.enum as unknown[]) ?? []))),
+  );
   const others = parts.filter((part) => !('const' in part) && !('enum' in part));
   const both = values.includes(true) && values.includes(false);
   const kept = both ? values.filter((value) => typeof value !== 'boolean') : values;
@@ -17,6 +20,19 @@ export function joinSchemas(parts: JsonSchema[]): JsonSchema {
   if (all.length === 1 && all[0]) return all[0];
   const bare = all.every((part) => Object.keys(part).length === 1 && typeof part.type === 'string');
   return bare ? { type: all.map((part) => part.type) } : { anyOf: all };
+}
+
+/** The schemas that a schema is "any of", where it is no more than that. */
+function alternatives(schema: JsonSchema): JsonSchema[] {
+  const { anyOf, type } = schema;
+  if (Object.keys(schema).length !== 1) return [schema];
+  if (Array.isArray(anyOf)) return anyOf as JsonSchema[];
+  return Array.isArray(type) ? type.map((one: unknown) => ({ type: one })) : [schema];
+}
+
+/** Each value once, also where it is an object. */
+function distinct<T>(values: readonly T[]): T[] {
+  return [...new Map(values.map((value) => [JSON.stringify(value), value])).values()];
 }
 
 /** The values that a schema lists; null where it leaves them open. */

@@ -1,0 +1,38 @@
+/** The static blocks of classes, as they are written and as compilers leave them. */
+
+import type { Ast } from './parse.js';
+import { placeOf } from './tree.js';
+
+/**
+ * The statements of a member that is there to be run: `static { ... }`, and what compilers make of it for engines that
+ * have private members, but no such blocks: `static #_ = this.name = value`, `static #_ = (() => { ... })()`. Null for
+ * others.
+ */
+export function blockOf(member: Ast.ClassElement): readonly Ast.Statement[] | null {
+  if (member.type === 'StaticBlock') return member.body;
+  if (member.type !== 'PropertyDefinition' || !member.static || !member.value) return null;
+  if (member.key.type !== 'PrivateIdentifier') return null;
+  const known = BLOCKS.get(member);
+  if (known) return known;
+  const statements = statementsOf(member.value);
+  BLOCKS.set(member, statements);
+  return statements;
+}
+
+const BLOCKS = new WeakMap<Ast.Node, readonly Ast.Statement[]>();
+
+function statementsOf(value: Ast.Expression): readonly Ast.Statement[] {
+  const called = value.type === 'CallExpression' && value.arguments.length === 0 ? value.callee : null;
+  const inner = called?.type === 'ParenthesizedExpression' ? called.expression : called;
+  if (inner?.type === 'ArrowFunctionExpression' && inner.body.type === 'BlockStatement')
+    return inner.body.body;
+  const expression = inner?.type === 'ArrowFunctionExpression' ? (inner.body as Ast.Expression) : value;
+  return [
+    {
+      type: 'ExpressionStatement',
+      expression,
+      directive: null,
+      ...placeOf(value),
+    } as Ast.ExpressionStatement,
+  ];
+}
