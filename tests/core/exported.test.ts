@@ -322,6 +322,10 @@ describe('components of a framework, of which a function makes elements', () => 
       `const Pier = (() => { class e { static { this.ɵcmp = define({ type: e, inputs: { deck: 'deck' }, outputs: { picked: 'picked' } }); } } return e; })();`,
     ],
     [
+      'compiled for engines with private members, but no blocks',
+      `const Pier = (() => { class e { static #_ = this.ɵfac = () => new e(); static #t = this.ɵcmp = define({ type: e, inputs: { deck: 'deck' }, outputs: { picked: 'picked' } }); } return e; })();`,
+    ],
+    [
       'compiled for engines without blocks',
       `class Pier {} Pier.ɵcmp = define({ type: Pier, inputs: { deck: 'deck' }, outputs: { picked: 'picked' } });`,
     ],

@@ -44,6 +44,21 @@ test('a class is registered by the name that it gives itself while it is made', 
   });
 });
 
+test.each([
+  ['one after another', "static { this.observedAttributes = ['deck'], this.formAssociated = !0; }"],
+  [
+    'as private members',
+    "static #_ = this.observedAttributes = ['deck']; static #t = this.formAssociated = !0;",
+  ],
+  [
+    'as a private member that a function gives',
+    "static #_ = (() => { this.observedAttributes = ['deck']; this.formAssociated = !0; })();",
+  ],
+])('statements of a static block: %s', (_, block) => {
+  const source = `class Pier extends HTMLElement { ${block} } customElements.define('pier-a', Pier);`;
+  expect(componentIn(source)).toMatchObject({ attributes: [{ name: 'deck' }], formAssociated: true });
+});
+
 test('what a mixin adds is said to come from the name that it is exported under', () => {
   const component = componentIn(
     "import { Late } from './late.js'; class Pier extends Late(HTMLElement) {} customElements.define('pier-a', Pier);",

@@ -9,6 +9,8 @@ const DECLARED = `
   export interface Reading { at: string; level: number; note?: string }
   export interface Tall extends Reading { mark: 'high' | 'low' }
   type Port = 'north' | 'south';
+  type Tide = 'low' | 'south';
+  type Name = string | null;
   type Box<T> = { value: T };
   enum Side { Port = 'p', Starboard = 's' }
   const PORTS = ['north', 'skerry'] as const;
@@ -44,6 +46,8 @@ test.each<[string, object | null, string, string[]]>([
   ['(typeof PORTS)[number]', { enum: ['north', 'skerry'] }, "'north' | 'skerry'", ['string']],
   ['string | null', { type: ['string', 'null'] }, 'string | null', ['string', 'empty', 'null']],
   ['number | undefined', { type: 'number' }, 'number', ['number']],
+  ['string | Name | null', { type: ['string', 'null'] }, 'string | null', ['string', 'empty', 'null']],
+  ["Port | 'north' | Tide", { enum: ['north', 'south', 'low'] }, "'north' | 'south' | 'low'", ['string']],
   [
     'Port | (string & {})',
     { anyOf: [{ enum: ['north', 'south'] }, { type: 'string' }] },

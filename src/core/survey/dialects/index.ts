@@ -18,6 +18,7 @@ import { members } from './members.js';
 import { observed } from './observed.js';
 import { perClass } from './per-class.js';
 import { perElement } from './per-element.js';
+import { remote } from './remote.js';
 import { table } from './table.js';
 
 export const DIALECTS: readonly Dialect[] = [
@@ -38,6 +39,7 @@ export const DIALECTS: readonly Dialect[] = [
   eventDetails,
   eventFields,
   marshalled,
+  remote,
 ];
 
 /** Those for a framework's components that are exported as elements. */

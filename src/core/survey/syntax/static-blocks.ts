@@ -1,7 +1,7 @@
 /** The static blocks of classes, as they are written and as compilers leave them. */
 
 import type { Ast } from './parse.js';
-import { placeOf } from './tree.js';
+import { arrowCalled, placeOf } from './tree.js';
 
 /**
  * The statements of a member that is there to be run: `static { ... }`, and what compilers make of it for engines that
@@ -22,11 +22,9 @@ export function blockOf(member: Ast.ClassElement): readonly Ast.Statement[] | nu
 const BLOCKS = new WeakMap<Ast.Node, readonly Ast.Statement[]>();
 
 function statementsOf(value: Ast.Expression): readonly Ast.Statement[] {
-  const called = value.type === 'CallExpression' && value.arguments.length === 0 ? value.callee : null;
-  const inner = called?.type === 'ParenthesizedExpression' ? called.expression : called;
-  if (inner?.type === 'ArrowFunctionExpression' && inner.body.type === 'BlockStatement')
-    return inner.body.body;
-  const expression = inner?.type === 'ArrowFunctionExpression' ? (inner.body as Ast.Expression) : value;
+  const body = arrowCalled(value)?.body;
+  if (body?.type === 'BlockStatement') return body.body;
+  const expression = body ?? value;
   return [
     {
       type: 'ExpressionStatement',

@@ -70,6 +70,14 @@ export function expressionsOf(statement: Ast.Node): Ast.Node[] {
   return whole.type === 'SequenceExpression' ? whole.expressions : [whole];
 }
 
+/** The arrow function that is called where it is written, without arguments: `(() => ...)()`; null for all else. */
+export function arrowCalled(node: Ast.Node): Ast.ArrowFunctionExpression | null {
+  if (node.type !== 'CallExpression' || node.arguments.length > 0) return null;
+  const { callee } = node;
+  const inner = callee.type === 'ParenthesizedExpression' ? callee.expression : callee;
+  return inner.type === 'ArrowFunctionExpression' ? inner : null;
+}
+
 /** A class that is made of the parts given, in the place of what stands for it. */
 export function classNode(
   place: Ast.Span,
