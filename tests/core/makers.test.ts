@@ -1,4 +1,5 @@
 /** Elements that a function of another package makes or registers: what it is given, and what it makes of that. */
+import { transformSync } from 'esbuild';
 import { describe, expect, test } from 'vitest';
 import { attributesOf } from '../../dist/core/contract/types.js';
 import { componentIn, surveyed } from '../support/memory.js';
@@ -838,5 +839,59 @@ describe('members that static code gives a prototype, one for each of a list', (
     const texts = methods.map((one) => one.text);
     expect(texts).toContain('canPlayType(type: string): CanPlayTypeResult');
     expect(texts.filter((one) => one.startsWith('load('))).toEqual(['load(): unknown']);
+  });
+});
+
+describe('a function that makes an element of a view, and hands what it is told to the class above', () => {
+  const kit = `let Frame;
+    if (typeof HTMLElement === 'function') {
+      Frame = class extends HTMLElement {
+        constructor(view, slots, isShadowed) { super(); this.held = {}; this.view = view; if (isShadowed) this.attachShadow({ mode: 'open' }); }
+        get drawn() { return 1; }
+      };
+    }
+    export function makeElement(View, table, slots, isShadowed, extend) {
+      let Made = class extends Frame {
+        constructor() { super(View, slots, isShadowed); this.table = table; }
+        static get observedAttributes() { return Object.keys(table).map((key) => (table[key].attribute || key).toLowerCase()); }
+      };
+      Object.keys(table).forEach((key) => Object.defineProperty(Made.prototype, key, { get() { return this.held[key]; }, set(value) { this.held[key] = value; } }));
+      if (extend) { Made = extend(Made); }
+      View.element = Made;
+      return Made;
+    }`;
+  const use = `class Deck {} class Rail {}
+    customElements.define('pier-deck', makeElement(Deck, { level: {}, night: { type: 'Boolean' } }, [], true));
+    customElements.define('pier-rail', makeElement(Rail, { mark: {} }, [], false, (Base) => {
+      var Inner;
+      Inner = class extends Base { constructor() { super(); this.inner = this.attachInternals(); } reset() {} };
+      Inner.formAssociated = true;
+      return Inner;
+    }));`;
+  const whole = `${kit.replace('export ', '')}\n${use}`;
+
+  test.each<[form: string, files: Record<string, string>]>([
+    ['in a library', { 'a.js': `import { makeElement } from 'kit.js'; ${use}`, 'lib/kit.js': kit }],
+    ['in the same file', { 'a.js': whole }],
+    ['minified', { 'a.js': transformSync(whole, { minify: true, format: 'iife' }).code }],
+    [
+      'in two files, minified',
+      {
+        'a.js': transformSync(`import { makeElement } from './kit.js'; ${use}`, { minify: true }).code,
+        'kit.js': transformSync(kit, { minify: true, format: 'esm' }).code,
+      },
+    ],
+  ])('%s', (_, files) => {
+    const told = surveyed(files).contract.components.map((one) =>
+      [
+        one.tag,
+        one.root,
+        one.formAssociated,
+        names(attributesOf(one)),
+        names(one.methods),
+        one.notes.length,
+      ].join(' '),
+    );
+    expect(told).toEqual(['pier-deck open false level,night  0', 'pier-rail none true mark reset 0']);
   });
 });

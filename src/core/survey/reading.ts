@@ -7,6 +7,7 @@ import { makesProperties } from './classes/layers.js';
 import { idleIn } from './classes/overriding.js';
 import { reachOf } from './classes/reach.js';
 import { DIALECTS, EXPORTED_DIALECTS } from './dialects/index.js';
+import { rootGiven } from './dialects/observed.js';
 import { dispatchedEvents } from './events/events.js';
 import { classDoc, declaredEvents, eventMapTypes } from './evidence/declared-events.js';
 import { withDeclarations } from './evidence/declared-members.js';
@@ -95,13 +96,14 @@ function registeredClasses(module: Module, graph: ModuleGraph): ReadonlySet<Ast.
 
 const DECLARED = new WeakMap<Layer['node'], Map<string, Declared>>();
 
-/** A mixin given other options makes another class. */
+/** A mixin given other options makes another class, and a constructor given others may attach another root. */
 function readDeclared(layer: Layer, contextOfLayer: () => LayerContext, tag: string): Declared {
   const { own, exported, made } = layer;
   const ways = [
     own ? 'own' : '',
     exported ? 'exported' : '',
     made ? `${made.scope.module.path}:${made.node.start}` : '',
+    rootGiven(layer, contextOfLayer),
   ];
   const key = [writtenKey(layer), ...ways].join(' ');
   const known = knownIn(DECLARED, layer.node);

@@ -275,7 +275,8 @@ function classMadeBy(node: FunctionNode, scope: Scope): Ast.Node | null {
   const parameters = new Set(node.params.flatMap((one) => (one.type === 'Identifier' ? [one.name] : [])));
   const isGiven = (one: Ast.Node) => one.type === 'Identifier' && parameters.has(one.name);
   const result = results.findLast((one) => !isGiven(one)) ?? results[0] ?? null;
-  if (result?.type === 'Identifier') bindLast(result.name, node, scope);
+  const last = result?.type === 'SequenceExpression' ? result.expressions.at(-1) : result;
+  if (last?.type === 'Identifier') bindLast(last.name, node, scope);
   return result;
 }
 
@@ -287,21 +288,29 @@ function bindLast(name: string, node: FunctionNode, scope: Scope): void {
   if (localDeclarations(node).get(name)?.kind !== 'variable' || !node.body) return;
   const bindings = scope.bindings as Map<string, Bound>;
   const first = bindings.get(name);
-  // What is done to a class that is written there gives back that class.
-  if (first && isClass(unwrap(first.node))) return;
+  const isWritten = first !== undefined && isClass(unwrap(first.node));
   const parameters = new Set(node.params.flatMap((one) => (one.type === 'Identifier' ? [one.name] : [])));
   walk(node.body, (inner) => {
     const isGiven =
       inner.type === 'AssignmentExpression' && inner.left.type === 'Identifier' && inner.left.name === name;
     const value = isGiven ? classLike(inner.right) : null;
-    // What the function was handed may be the class already; what it makes otherwise tells more.
-    if (value && !(value.type === 'Identifier' && parameters.has(value.name))) {
+    // What the function was handed may be the class already; what it makes otherwise tells more. What is done to a class
+    // that is written there gives back that class, unless a mixin was handed over for it.
+    const isTold = isWritten
+      ? value?.type === 'CallExpression' && isHanded(value.callee, parameters, scope)
+      : value && !(value.type === 'Identifier' && parameters.has(value.name));
+    if (value && isTold) {
       const before = bindings.get(name);
       const earlier = new Bindings(bindings, before ? [[name, before]] : []);
       bindings.set(name, { node: value, scope: { ...scope, bindings: earlier } });
     }
     return !isClass(inner) && !isFunction(inner);
   });
+}
+
+/** A parameter that stands for a mixin. */
+function isHanded(node: Ast.Node, parameters: ReadonlySet<string>, scope: Scope): boolean {
+  return node.type === 'Identifier' && parameters.has(node.name) && isMixin(node, scope);
 }
 
 function classLike(node: Ast.Node): Ast.Node | null {

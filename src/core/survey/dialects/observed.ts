@@ -6,6 +6,7 @@
 import type { AttributeReader, ContractNote, Sign } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { scopeOf } from '../classes/classes.js';
+import { constructedWith } from '../classes/constructed-with.js';
 import type { Layer } from '../classes/layers.js';
 import { methodInChain } from '../classes/methods.js';
 import type { AttributeSeen, Dialect, LayerContext, LayerEvidence } from '../evidence/evidence.js';
@@ -15,6 +16,7 @@ import { isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Scope, Trial } from '../folding/functions.js';
 import {
   calledName,
+  constructorOf,
   isFunction,
   keyText,
   localDeclarations,
@@ -191,7 +193,8 @@ function isWorkedOut(context: LayerContext): boolean {
  * The mode the class attaches a shadow root in, and whether that hands focus on; `none` when it overrides where it
  * renders to itself.
  */
-function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' | 'delegatesFocus'> {
+function shadowRoot(context: LayerContext): Pick<LayerEvidence, 'root' | 'delegatesFocus'> {
+  const { layer, scope } = context;
   const found: Pick<LayerEvidence, 'root' | 'delegatesFocus'> = {};
   const read = (options: Folded) => {
     if (!isFoldedObject(options)) return;
@@ -202,9 +205,11 @@ function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' 
   const pieces = [layer.node.body, ...privateFunctionsIn(layer.node.body, program)];
   for (const node of pieces.flatMap((one) => within('call', one, program))) {
     if (node.callee.type !== 'MemberExpression' || node.callee.property.type !== 'Identifier') continue;
-    if (node.callee.property.name !== 'attachShadow' || isAnothers(node.callee.object, layer)) continue;
+    if (node.callee.property.name !== ATTACH || isAnothers(node.callee.object, layer)) continue;
+    const inner = scopeAttaching(node, context);
+    if (!inner) continue;
     found.root = 'open';
-    read(node.arguments[0] ? fold(node.arguments[0], scope) : UNKNOWN);
+    read(node.arguments[0] ? fold(node.arguments[0], inner) : UNKNOWN);
   }
   // Base classes that attach the root themselves read their options from a static member.
   for (const name of ['shadowRootOptions', 'shadowOptions'])
@@ -215,6 +220,30 @@ function shadowRoot({ layer, scope }: LayerContext): Pick<LayerEvidence, 'root' 
   if (options === null) found.root = 'none';
   read(options);
   return found;
+}
+
+/** The root of a class whose constructor is told whether to attach one, in a word for each; none of other classes. */
+export function rootGiven({ node, module }: Layer, contextOfLayer: () => LayerContext): string {
+  const own = constructorOf(node);
+  const mayDepend = own && own.params.length > 0 && module.source.slice(own.start, own.end).includes(ATTACH);
+  return mayDepend ? Object.values(shadowRoot(contextOfLayer())).join(' ') : '';
+}
+
+const ATTACH = 'attachShadow';
+
+/**
+ * What is known where a root is attached; null where the constructor attaches none for what the class below hands to it:
+ * `if (isShadowed) this.attachShadow(...)` under `super(view, false)`.
+ */
+function scopeAttaching(
+  node: Ast.CallExpression,
+  { layer, chain, graph, scope }: LayerContext,
+): Scope | null {
+  const own = constructorOf(layer.node);
+  if (!own || node.start < own.start || own.end < node.end) return scope;
+  const given = constructedWith(layer, chain, graph);
+  if (!given || runsOf(own, node, scope).length === 0) return scope;
+  return runsOf(own, node, given)[0] ?? null;
 }
 
 /** Is it another element: one that a function of the class is handed, or has made? */

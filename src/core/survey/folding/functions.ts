@@ -8,7 +8,7 @@ import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { blockOf } from '../syntax/static-blocks.js';
 import type { FunctionNode } from '../syntax/tree.js';
-import { expressionsOf } from '../syntax/tree.js';
+import { expressionsOf, partsOf } from '../syntax/tree.js';
 import type { Folded } from './folded.js';
 
 export type { FunctionNode } from '../syntax/tree.js';
@@ -278,8 +278,23 @@ export function localDeclarations(node: FunctionNode): ReadonlyMap<string, Decla
     if (before?.kind === 'variable' && !before.init)
       declarations.set(expression.left.name, { ...before, init: expression.right });
   }
+  for (const { left, right } of classesGiven(body)) {
+    const before = left.type === 'Identifier' ? declarations.get(left.name) : undefined;
+    if (left.type === 'Identifier' && before?.kind === 'variable' && !before.init)
+      declarations.set(left.name, { ...before, init: right });
+  }
   LOCALS.set(node, declarations);
   return declarations;
+}
+
+/** `if (typeof HTMLElement === 'function') Base = class extends HTMLElement { ... }`, also as minifiers write it. */
+function classesGiven(statements: readonly Ast.Statement[]): Ast.AssignmentExpression[] {
+  const within = statements.flatMap((one) => [one, ...statementsWithin(one)]);
+  return within
+    .flatMap((one) => (one.type === 'ExpressionStatement' ? partsOf(one.expression) : []))
+    .flatMap(({ node }) =>
+      node.type === 'AssignmentExpression' && node.right.type === 'ClassExpression' ? [node] : [],
+    );
 }
 
 const LOCALS = new WeakMap<FunctionNode, ReadonlyMap<string, Declaration>>();

@@ -7,7 +7,7 @@ import type { Ast, Comment, Program } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { restore } from '../syntax/restoring.js';
 import { blockOf } from '../syntax/static-blocks.js';
-import { expressionsOf } from '../syntax/tree.js';
+import { expressionsOf, partsOf } from '../syntax/tree.js';
 import type { Declaration, TypeDeclaration } from './declarations.js';
 import { declarationsIn } from './declarations.js';
 import { givenInside, memberGiven } from './given-inside.js';
@@ -162,11 +162,12 @@ function branchesOf(statement: Ast.Node): Ast.Node[] {
  * and enums (`(function (Mark) { ... })(Mark || (Mark = {}))`).
  * What is only done under a condition takes no other's place.
  */
-function addAssignments(module: Module, node: Ast.Node, isConditional = false): void {
-  if (node.type === 'SequenceExpression') {
-    for (const one of node.expressions) addAssignments(module, one, isConditional);
-    return;
-  }
+function addAssignments(module: Module, expression: Ast.Node, isConditional = false): void {
+  for (const part of partsOf(expression))
+    addAssignment(module, part.node, isConditional || part.isConditional);
+}
+
+function addAssignment(module: Module, node: Ast.Node, isConditional: boolean): void {
   const members = node.type === 'CallExpression' ? enumMembers(node) : null;
   if (members && node.type === 'CallExpression') {
     const [argument] = node.arguments;

@@ -70,12 +70,33 @@ export function expressionsOf(statement: Ast.Node): Ast.Node[] {
   return whole.type === 'SequenceExpression' ? whole.expressions : [whole];
 }
 
+/**
+ * The expressions that minifiers put together in one, in order: those of a sequence, and what is only worked out under a
+ * condition, `isThere && (Base = Element)`, `isThere ? Base = Element : ...`.
+ */
+export function partsOf(expression: Ast.Node): { node: Ast.Node; isConditional: boolean }[] {
+  const found: { node: Ast.Node; isConditional: boolean }[] = [];
+  // Without recursion: conditions stand in one another by the thousand.
+  const open = [{ node: expression, isConditional: false }];
+  for (let one = open.pop(); one; one = open.pop()) {
+    const parts = partsIn(one.node);
+    if (parts.length === 0) found.push(one);
+    const isConditional = one.isConditional || one.node.type !== 'SequenceExpression';
+    open.push(...parts.toReversed().map((node) => ({ node, isConditional })));
+  }
+  return found;
+}
+
+function partsIn(node: Ast.Node): readonly Ast.Node[] {
+  if (node.type === 'SequenceExpression') return node.expressions;
+  if (node.type === 'LogicalExpression') return node.operator === '&&' ? [node.right] : [];
+  return node.type === 'ConditionalExpression' ? [node.consequent, node.alternate] : [];
+}
+
 /** The arrow function that is called where it is written, without arguments: `(() => ...)()`; null for all else. */
 export function arrowCalled(node: Ast.Node): Ast.ArrowFunctionExpression | null {
   if (node.type !== 'CallExpression' || node.arguments.length > 0) return null;
-  const { callee } = node;
-  const inner = callee.type === 'ParenthesizedExpression' ? callee.expression : callee;
-  return inner.type === 'ArrowFunctionExpression' ? inner : null;
+  return node.callee.type === 'ArrowFunctionExpression' ? node.callee : null;
 }
 
 /** A class that is made of the parts given, in the place of what stands for it. */
