@@ -843,17 +843,19 @@ describe('members that static code gives a prototype, one for each of a list', (
 });
 
 describe('a function that makes an element of a view, and hands what it is told to the class above', () => {
-  const kit = `let Frame;
+  const kit = `const keysOf = Object.keys;
+    let Frame;
     if (typeof HTMLElement === 'function') {
       Frame = class extends HTMLElement {
         constructor(view, slots, isShadowed) { super(); this.held = {}; this.view = view; if (isShadowed) this.attachShadow({ mode: 'open' }); }
         get drawn() { return 1; }
+        addEventListener(type, listener, options) { this.heard = type; super.addEventListener(type, listener, options); }
       };
     }
     export function makeElement(View, table, slots, isShadowed, extend) {
       let Made = class extends Frame {
         constructor() { super(View, slots, isShadowed); this.table = table; }
-        static get observedAttributes() { return Object.keys(table).map((key) => (table[key].attribute || key).toLowerCase()); }
+        static get observedAttributes() { return keysOf(table).map((key) => (table[key].attribute || key).toLowerCase()); }
       };
       Object.keys(table).forEach((key) => Object.defineProperty(Made.prototype, key, { get() { return this.held[key]; }, set(value) { this.held[key] = value; } }));
       if (extend) { Made = extend(Made); }

@@ -6,7 +6,6 @@
  */
 
 import type { AttributeReader, ContractEvent, TypeInfo } from '../../contract/types.js';
-import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../classes/about.js';
 import { decoratorsOf, memberDecorations } from '../classes/decorations.js';
 import { COMPILED_COMPONENT } from '../classes/exported.js';
@@ -70,11 +69,16 @@ function propertyOf({ member, alias, transform }: Port, context: LayerContext): 
     name: member,
     origin: 'declared',
     ...(type ? { type } : {}),
-    attribute: { name: kebabCase(alias), reads, reflects: false },
+    attribute: { name: hyphenated(alias), reads, reflects: false },
     internal: doc ? isInternal(doc) : false,
     writable: true,
     words: { ...(doc ? wordsOf(doc) : {}), at: context.at(node ?? context.layer.node) },
   };
+}
+
+/** As the function that exports them writes it, each capital apart: `configURL` as `config-u-r-l`. */
+function hyphenated(name: string): string {
+  return name.replaceAll(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`);
 }
 
 function eventOf({ kind, member, alias }: Port, context: LayerContext): ContractEvent {
