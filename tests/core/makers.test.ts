@@ -897,3 +897,22 @@ describe('a function that makes an element of a view, and hands what it is told 
     expect(told).toEqual(['pier-deck open false level,night  0', 'pier-rail none true mark reset 0']);
   });
 });
+
+test.each([
+  ['', 'open'],
+  [', { shadowRoot: false }', 'none'],
+  [', { shadowRoot: true, nonce: 1 }', 'open'],
+])('a description with options%s: its root is %s', (options, root) => {
+  const files = {
+    'lib/frame.js': `class Frame extends HTMLElement {
+        constructor(view) { super(); if (view.shadowRoot !== false) this.attachShadow({ mode: 'open' }); }
+      }
+      export function define(view, options) {
+        const whole = Object.assign({}, view, options);
+        return class extends Frame { constructor() { super(whole); } static get observedAttributes() { return Object.keys(view.props); } };
+      }`,
+  };
+  const source = `import { define } from 'frame.js';
+    customElements.define('pier-a', define({ props: { deck: Number } }${options}));`;
+  expect(componentIn(source, files)).toMatchObject({ root, properties: [{ name: 'deck' }] });
+});

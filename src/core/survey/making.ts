@@ -65,6 +65,8 @@ export function withMaking(
 /** What is sent and rendered by what the call is given, and by the class. */
 function shownBy(described: Component, read: Component) {
   return {
+    // A call may refuse the root that the class attaches otherwise.
+    root: described.root === 'none' ? described.root : read.root,
     events: withOthers(described.events, read.events),
     slots: withOthers(described.slots, read.slots),
     cssParts: withOthers(described.cssParts, read.cssParts),

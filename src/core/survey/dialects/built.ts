@@ -58,9 +58,15 @@ export const built: Dialect = {
       if (!isTagged || !readDefaults({ node: argument, scope: call.scope }, found, context))
         readArgument({ node: argument, scope: call.scope }, found, context, 0);
     const { properties, attributes, events, methods } = found;
-    return { properties, attributes, events, methods, root: 'open' };
+    const isOpen = !call.node.arguments.some((one) => refusesRoot(fold(one, call.scope)));
+    return { properties, attributes, events, methods, root: isOpen ? 'open' : 'none' };
   },
 };
+
+/** `make(view, { shadowRoot: false })` */
+function refusesRoot(options: Folded): boolean {
+  return isFoldedObject(options) && ['shadowRoot', 'shadow'].some((key) => options.object.get(key) === false);
+}
 
 /**
  * A class above that a function makes of a description: `class A extends make({ props: { size: 1 } })`. Whose function
