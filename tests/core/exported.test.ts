@@ -54,23 +54,28 @@ describe('a constructor function that makes its element by Reflect.construct', (
     [
       'names and options',
       `function Pier() {} registerView(Pier, 'pier-a', ['deck', 'low-tide'], { shadow: true });`,
+      'open',
     ],
     [
       'names that the view has',
       `function Pier() {} Pier.observedAttributes = ['deck', 'low-tide']; registerView(Pier, 'pier-a');`,
+      'none',
     ],
     [
       'types for names',
       `function Pier() {} Pier.propTypes = { deck: 1, 'low-tide': 2 }; registerView(Pier, 'pier-a');`,
+      'none',
     ],
     [
       'a function called at once',
       `function start(tag = 'pier-a') { registerView(() => 1, tag, [...NAMES]); } const NAMES = ['deck', 'low-tide']; start();`,
+      'none',
     ],
-  ])('%s', (_, use) => {
+  ])('%s', (_, use, root) => {
     for (const found of everywhere(CONSTRUCTED, 'registerView', use)) {
       expect(found).toHaveLength(1);
-      expect(found[0]).toMatch(/^pier-a \| on-import \| open \|.*\bdeck\b.*\blow-tide\b/);
+      expect(found[0]).toMatch(/^pier-a .*\bdeck\b.*\blow-tide\b/);
+      expect(found[0]?.split(' | ')[2]).toBe(root);
     }
   });
 
@@ -86,7 +91,7 @@ describe('a constructor function that makes its element by Reflect.construct', (
   test('a tag that the view has', () => {
     const use = `const Pier = () => 1; Pier.tagName = 'pier-a'; Pier.observedAttributes = ['deck']; registerView(Pier);`;
     const [own, imported] = everywhere(CONSTRUCTED, 'registerView', use);
-    expect(own).toEqual(['pier-a | on-import | open | deck@deck:string |  |  |  | ']);
+    expect(own).toEqual(['pier-a | on-import | none | deck@deck:string |  |  |  | ']);
     expect(imported).toHaveLength(1);
   });
 

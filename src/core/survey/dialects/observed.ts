@@ -232,18 +232,16 @@ export function rootGiven({ node, module }: Layer, contextOfLayer: () => LayerCo
 const ATTACH = 'attachShadow';
 
 /**
- * What is known where a root is attached; null where the constructor attaches none for what the class below hands to it:
- * `if (isShadowed) this.attachShadow(...)` under `super(view, false)`.
+ * What is known where a root is attached; null where none is, for what the class below hands to the constructor (`if
+ * (isShadowed) this.attachShadow(...)` under `super(view, false)`), or the function that makes the class was given.
  */
-function scopeAttaching(
-  node: Ast.CallExpression,
-  { layer, chain, graph, scope }: LayerContext,
-): Scope | null {
-  const own = constructorOf(layer.node);
-  if (!own || node.start < own.start || own.end < node.end) return scope;
-  const given = constructedWith(layer, chain, graph);
-  if (!given || runsOf(own, node, scope).length === 0) return scope;
-  return runsOf(own, node, given)[0] ?? null;
+function scopeAttaching(node: Ast.CallExpression, context: LayerContext): Scope | null {
+  const { layer, chain, graph, scope } = context;
+  const own = functionsAround(node, layer.module.program).find((one) => layer.node.start <= one.start);
+  // What hangs on the element itself is open.
+  if (!own || runsOf(own, node, { graph, module: layer.module }).length === 0) return scope;
+  const given = own === constructorOf(layer.node) ? constructedWith(layer, chain, graph) : null;
+  return runsOf(own, node, given ?? scope)[0] ?? null;
 }
 
 /** Is it another element: one that a function of the class is handed, or has made? */
