@@ -916,3 +916,28 @@ test.each([
     customElements.define('pier-a', define({ props: { deck: Number } }${options}));`;
   expect(componentIn(source, files)).toMatchObject({ root, properties: [{ name: 'deck' }] });
 });
+
+test.each([
+  ['by a function it takes out', '{ expose: open }', 'open'],
+  ['by its context', 'context', 'context.expose'],
+])('what a component exposes %s can be called, or read', (_, parameter, call) => {
+  const source = `import { define } from 'frame';
+    const Deck = { props: { level: Number }, setup(props, ${parameter}) {
+      /** Asks anew. */
+      async function refresh(at: number): Promise<void> {}
+      const inner = (step = 1) => step;
+      ${call}({ refresh, move: inner, isOpen: ref(true) });
+      show({ hidden: 1 });
+      return () => null;
+    } };
+    customElements.define('pier-a', define(Deck));`;
+  const { methods, properties } = componentIn(source);
+  expect(methods.map((one) => [one.text, one.description])).toEqual([
+    ['refresh(at: number): Promise<void>', 'Asks anew.'],
+    ['move(step = 1): unknown', undefined],
+  ]);
+  expect(properties.map((one) => [one.name, one.readonly])).toEqual([
+    ['level', false],
+    ['isOpen', true],
+  ]);
+});

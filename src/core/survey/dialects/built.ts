@@ -28,6 +28,7 @@ import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { keyword, NO_TYPE } from '../types/types.js';
+import { exposedBy } from './exposed.js';
 import { attributeCaseOf, isOptions, namedTypes, readOptions } from './options.js';
 
 interface Part {
@@ -235,6 +236,11 @@ function readDescription(
   }
   for (const { name, entry } of entries) {
     readKey(name, entry.value, scope, found, context);
+    if (name === 'setup' && isFunction(entry.value)) {
+      const { methods, properties } = exposedBy(entry.value, scope);
+      found.methods.push(...methods);
+      found.properties.push(...properties);
+    }
     if (name === 'behaviors' || name === 'mixins' || name === 'extends')
       readArgument({ node: entry.value, scope }, found, context, depth + 1);
   }
