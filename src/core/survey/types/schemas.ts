@@ -17,13 +17,9 @@ export function joinSchemas(schemas: JsonSchema[]): JsonSchema {
   const first: JsonSchema[] =
     kept.length > 0 ? [kept.length === 1 ? { const: kept[0] } : { enum: kept }] : [];
   const all = [...first, ...(both ? [{ type: 'boolean' }] : []), ...others];
-  const isBare = (part: JsonSchema) => Object.keys(part).length === 1 && typeof part.type === 'string';
-  const bare = all.filter(isBare);
-  const kinds = bare.length > 1 ? [{ type: bare.map((part) => part.type) }] : bare;
-  const at = all.findIndex(isBare);
-  const shortest =
-    at < 0 ? all : [...all.slice(0, at), ...kinds, ...all.slice(at).filter((one) => !isBare(one))];
-  return shortest.length === 1 && shortest[0] ? shortest[0] : { anyOf: shortest };
+  if (all.length === 1 && all[0]) return all[0];
+  const bare = all.every((part) => Object.keys(part).length === 1 && typeof part.type === 'string');
+  return bare ? { type: all.map((part) => part.type) } : { anyOf: all };
 }
 
 /** The schemas that a schema is "any of", where it is no more than that. */
