@@ -103,11 +103,8 @@ function made(node: Ast.CallExpression, scope: Scope): MarkupCalled {
       else if (left.type === 'MemberExpression' && !left.computed && calledName(left) === 'name')
         named.push({ of: text(left.object), value: right });
     }
-    if (inner.type === 'CallExpression' && inner.callee.type === 'MemberExpression') {
-      const [key, value] = inner.arguments;
-      const isNaming = calledMethod(inner) === 'setAttribute' && key !== undefined && wordOf(key) === 'name';
-      if (isNaming && value) named.push({ of: text(inner.callee.object), value });
-    }
+    const setting = inner.type === 'CallExpression' ? attributeSet(inner) : null;
+    if (setting && wordOf(setting.key) === 'name') named.push({ of: text(setting.of), value: setting.value });
     return true;
   });
   const held = holder === null ? null : text(holder);
@@ -116,6 +113,15 @@ function made(node: Ast.CallExpression, scope: Scope): MarkupCalled {
     slots: names.length > 0 ? names.flatMap(({ value }) => alternatives(value, scope)) : [''],
     parts: [],
   };
+}
+
+/** `slot.setAttribute('name', name)`, or by a function that is handed the element: `set(slot, 'name', name)`. */
+function attributeSet(call: Ast.CallExpression): { of: Ast.Node; key: Ast.Node; value: Ast.Node } | null {
+  const { callee, arguments: given } = call;
+  const isMethod = callee.type === 'MemberExpression' && calledMethod(call) === 'setAttribute';
+  const [of, key, value] = isMethod ? [callee.object, ...given] : given;
+  const isHanded = callee.type === 'Identifier' && given.length === 3;
+  return of && key && value && (isMethod || isHanded) ? { of, key, value } : null;
 }
 
 function calledMethod({ callee }: Ast.CallExpression): string | null {
