@@ -157,11 +157,20 @@ function attributesOf(context: LayerContext): AttributeSeen[] {
       at: words.at ?? context.at(layer.node),
     }),
   );
-  const slottable = staticValue(layer.node, 'slottable', layer.module);
+  const slottable = listsAny(context) ? staticValue(layer.node, 'slottable', layer.module) : null;
   return slottable && fold(slottable, scope) === true
     ? [...listed, { name: 'slot', observed: true, reads: 'string', at: context.at(slottable) }]
     : listed;
 }
+
+/** Does a class of the chain list anything at all? What `slottable` says to other classes is their own affair. */
+function listsAny({ chain }: LayerContext): boolean {
+  return chain.layers.some(({ node, module }) =>
+    LISTS.some((one) => staticValue(node, one, module) !== null),
+  );
+}
+
+const LISTS = ['remoteProperties', 'remoteAttributes', 'remoteEvents', 'remoteMethods', 'remoteSlots'];
 
 /** `tideLevel` as `tide-level`, a run of capitals as one word. */
 function hyphenated(name: string): string {
