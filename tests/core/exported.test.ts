@@ -335,7 +335,9 @@ describe('components of a framework, of which a function makes elements', () => 
       `class Pier {} Pier.ɵcmp = define({ type: Pier, inputs: { deck: 'deck' }, outputs: { picked: 'picked' } });`,
     ],
   ])('are found through the function that makes them: %s', (_, source) => {
-    const define = `customElements.define('pier-a', make(Pier, { injector: 1 }));`;
+    const define = `customElements.define('pier-a', make(Pier, { injector: 1 }));
+      @Component({ selector: 'quay-inner' }) class Quay { tide = 1; service; }
+      customElements.define('pier-b', make(Quay, { injector: 1 }));`;
     const imports = `import { Component, Input, Output, define } from 'frame';`;
     for (const files of [
       { 'a.ts': `${imports} ${maker} ${source} ${define}` },
@@ -345,7 +347,10 @@ describe('components of a framework, of which a function makes elements', () => 
       },
     ]) {
       const found = surveyed(files as Record<string, string>).contract.components.map(told);
-      expect(found).toEqual(['pier-a | on-import | none | deck@deck:string |  | picked |  | ']);
+      expect(found).toEqual([
+        'pier-a | on-import | none | deck@deck:string |  | picked |  | ',
+        'pier-b | on-import | none |  |  |  |  | ',
+      ]);
     }
   });
 

@@ -5,6 +5,7 @@ import { attributesOf } from '../contract/types.js';
 import type { Entrance } from './assemble.js';
 import { assemble } from './assemble.js';
 import { chainOf, chainOfBuilt } from './classes/classes.js';
+import { isComponentClass } from './classes/exported.js';
 import type { ClassChain } from './classes/layers.js';
 import { callableOf, insideOf } from './folding/callables.js';
 import type { FunctionNode, Scope } from './folding/functions.js';
@@ -37,8 +38,10 @@ export function withMaking(
   if (!call) return read;
   const component = chainOfExported(call.node, call.scope, graph);
   const exported = component && assemble(one, component, graph, entrance);
+  // One that is known as such may have neither inputs nor outputs.
+  const isComponent = component?.layers.some(({ node, module }) => isComponentClass(node, module)) === true;
   // The module's export is the component, not the element's class.
-  if (exported && exported.properties.length + exported.events.length > 0)
+  if (exported && (isComponent || exported.properties.length + exported.events.length > 0))
     return { ...exported, exportName: null, server: read.server };
   if (!isMade) return read;
   const knowsAll = (component: Component) => {

@@ -7,6 +7,7 @@ import { classNamed } from '../folding/class-named.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { staticValue, unwrap } from '../folding/functions.js';
 import { parameterNames } from '../folding/scopes.js';
+import type { Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 
@@ -31,11 +32,15 @@ function namesComponent(node: Ast.Node, scope: Scope): boolean {
   const inner = unwrap(node);
   if (inner.type === 'ObjectExpression' || inner.type === 'Literal') return false;
   const place = classNamed(inner, scope);
-  if (!place) return false;
-  const { decorators = [] } = place.node;
+  return place !== null && isComponentClass(place.node, place.scope.module);
+}
+
+/** Is it a component by its decorator, or by the table that a compiler made of that? */
+export function isComponentClass(node: Ast.Class, module: Module): boolean {
+  const { decorators = [] } = node;
   return (
     decorators.some(({ expression }) => isOfComponent(unwrap(expression))) ||
-    staticValue(place.node, COMPILED_COMPONENT, place.scope.module) !== null
+    staticValue(node, COMPILED_COMPONENT, module) !== null
   );
 }
 
