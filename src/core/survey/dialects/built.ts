@@ -55,11 +55,14 @@ export const built: Dialect = {
       return { properties: found.properties, attributes: found.attributes, events: found.events };
     }
     const isTagged = call.node.arguments.some((one) => isElementName(asString(fold(one, call.scope)) ?? ''));
-    for (const argument of call.node.arguments)
-      if (!isTagged || !readDefaults({ node: argument, scope: call.scope }, found, context))
-        readArgument({ node: argument, scope: call.scope }, found, context, 0);
+    let isOpen = true;
+    for (const node of call.node.arguments) {
+      const argument = { node, scope: call.scope };
+      if (isTagged && readDefaults(argument, found, context)) continue;
+      readArgument(argument, found, context, 0);
+      if (refusesRoot(fold(node, call.scope))) isOpen = false;
+    }
     const { properties, attributes, events, methods } = found;
-    const isOpen = !call.node.arguments.some((one) => refusesRoot(fold(one, call.scope)));
     return { properties, attributes, events, methods, root: isOpen ? 'open' : 'none' };
   },
 };
