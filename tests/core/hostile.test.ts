@@ -352,6 +352,16 @@ test('any text is read as host code without a throw', () => {
   );
 });
 
+test.each(['v-.lazy="fare"', 'v-:pier.lazy', '@click="a" v-.a.b'])(
+  'a directive without a name is told, and the rest is read: %s',
+  (directive) => {
+    const text = `<template><fare-quote ${directive} /><b-c :d="1" /></template>`;
+    const { uses, findings } = usesIn({ name: 'vue' }, 'a.vue', text);
+    expect(uses.map((use) => use.tag)).toEqual(['fare-quote', 'b-c']);
+    expect(findings.map((one) => [one.place.line, one.place.column > 1])).toEqual([[1, true]]);
+  },
+);
+
 test('what the parser cannot hand over is a syntax error', () => {
   const { program, errors } = parseModule('a.tsx', '{(<><\\ /></>)}');
   expect([program.body, errors.length]).toEqual([[], 1]);

@@ -2,10 +2,12 @@
 
 import {
   type AttributeNode,
+  type CompilerError,
   type DirectiveNode,
   type ElementNode,
   NodeTypes,
   parse,
+  type RootNode,
   type TemplateChildNode,
 } from '@vue/compiler-dom';
 import { isNamedAfter } from '../../emit/names.js';
@@ -42,16 +44,29 @@ const OWN_NAMES = new Set(['key', 'ref', 'is', 'class', 'style']);
 /** Tags with a hyphen that are components of the host everywhere. */
 const OWN_TAGS = ['keep-alive', 'transition-group'];
 
+/**
+ * What the host's parser makes of a file. It throws where a directive without a name has modifiers, `v-.lazy`, once it has
+ * told of that; the rest of the file is read as if there were an attribute.
+ */
+function parsed(text: string, tell: (range: Range, message: string) => void): RootNode {
+  const onError = ({ loc, message }: CompilerError) =>
+    tell({ start: loc?.start.offset ?? 0, end: loc?.end.offset ?? 0 }, message);
+  for (const readable of [text, text.replaceAll(/\bv-(?=[.:])/g, 'x-')]) {
+    try {
+      return parse(readable, { parseMode: 'sfc', onError });
+    } catch (error) {
+      tell({ start: 0, end: 0 }, error instanceof Error ? error.message : String(error));
+    }
+  }
+  return parse('', { parseMode: 'sfc' });
+}
+
 /** Reads one file: a single-file component, or a script. Never throws on any text. */
 export function usesIn(source: SourceText): HostUses {
   if (!source.file.endsWith('.vue')) return usesOfScript(source);
   const findings: Finding[] = [];
-  const root = parse(source.text, {
-    parseMode: 'sfc',
-    onError: ({ loc, message }) => {
-      const range = { start: loc?.start.offset ?? 0, end: loc?.end.offset ?? 0 };
-      if (findings.length === 0) findings.push(syntaxFinding(source, range, message));
-    },
+  const root = parsed(source.text, (range, message) => {
+    if (findings.length === 0) findings.push(syntaxFinding(source, range, message));
   });
   const blocks = root.children.filter((one) => one.type === NodeTypes.ELEMENT);
   const scripts = blocks
