@@ -16,7 +16,7 @@ export default defineConfig({
     testTimeout: 60_000,
     hookTimeout: 120_000,
     pool: 'forks',
-    // Most of what the engine would optimize meanwhile, on the other core, is ready too late for so short a run.
+    // As a survey runs: what the engine optimizes meanwhile costs more than it saves in so short a run.
     // Later engines than that of Node.js 20 do not know the option.
     execArgv: process.versions.v8.startsWith('11.') ? ['--interrupt-budget=600000'] : [],
     sequence: { sequencer: BrowsersFirst },

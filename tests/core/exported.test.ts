@@ -365,7 +365,7 @@ describe('components of a framework, of which a function makes elements', () => 
   test('types, details of events and the root', () => {
     const source = `import { Component, Output, input, EventEmitter, ViewEncapsulation } from 'frame';
       @Component({ selector: 'pier-inner', encapsulation: ViewEncapsulation.ShadowDom, template: '' })
-      export class Pier { /** How wide. */ wide = input(2); name = input<string>(); @Output() picked = new EventEmitter<{ id: number }>(); } ${give}`;
+      export class Pier { /** How wide. */ wide = input(2); name = input<string>(); mapURL = input<string>(); @Output() picked = new EventEmitter<{ id: number }>(); } ${give}`;
     const [component] = surveyed({ 'a.ts': source }).contract.components;
     expect(component).toMatchObject({
       root: 'open',
@@ -373,6 +373,7 @@ describe('components of a framework, of which a function makes elements', () => 
       properties: [
         { name: 'wide', type: { text: 'number' }, description: 'How wide.' },
         { name: 'name', type: { text: 'string' } },
+        { name: 'mapURL', attribute: { name: 'map-u-r-l' } },
       ],
       events: [{ name: 'picked', detail: { text: '{ id: number }' }, bubbles: false, composed: false }],
     });

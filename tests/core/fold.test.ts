@@ -27,6 +27,7 @@ function folded(expression: string): unknown {
       tag(base) { return \`\${this.prefix}-\${base}\`; } get round() { return this.round; } }
     class Shut { static #all = ['a']; static get all() { return this.#all; } static #make() { return ['b']; }
       static get made() { return Shut.#make(); } static #late; static { this.#late = ['c']; } static get late() { return this.#late; } }
+    const namesOf = Object.keys; const Table = { keys: () => 'mine' }; const ownNames = Table.keys;
     const keeper = new Kept('low'); const again = keeper;
     const result = ${expression};`;
   const graph = graphOf({ ...MODULES, 'main.ts': source });
@@ -62,6 +63,8 @@ test.each<[string, unknown]>([
   ['names.PREFIX', 'tide'],
   ['Object.freeze(own)', { a: 'x', b: 'y' }],
   ['Object.keys({ ...own, c: 1 })', ['a', 'b', 'c']],
+  ['namesOf({ a: 1, b: 2 })', ['a', 'b']],
+  ['ownNames({ a: 1 })', 'mine'],
   ['Base.watched', ['w']],
   ["own['a'].toUpperCase()", 'X'],
   ['own.missing ?? 2', 2],

@@ -56,6 +56,12 @@ rows('slots and parts made by calls', [
     'const tag = (name, attributes) => { const made = document.createElement(name); Object.assign(made, attributes); return made }; const mark = (word) => word + 1;',
   ],
   [
+    'a slot that a helper names: by a word, and by what nobody tells',
+    `show(name) { const late = tag('slot'); set(late, 'name', 'late'); const open = tag('slot'); name !== 'default' && set(open, 'name', name); this.root.append(late, open) }`,
+    'late |  |  | ',
+    'const tag = (name) => document.createElement(name); const set = (one, key, value) => one.setAttribute(key, value);',
+  ],
+  [
     'calls that only look so',
     `show() { this.log("slot", { name: 'x' }.name); mark('some text', { part: 'x' }); pick(Frame, { part: 'x' }); }`,
     ' |  |  | ',

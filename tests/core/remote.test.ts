@@ -6,7 +6,6 @@ import { surveyed } from '../support/memory.js';
 
 /** The class above all, cut down to what makes members of the lists. */
 const KIT = `
-const NOTHING = Object.freeze({});
 export class RemoteBase extends HTMLElement {
   static slottable = true;
   static __finalized = true;
@@ -104,4 +103,11 @@ test('names alone take any value, and their attributes are texts', () => {
     '',
     '',
   ]);
+});
+
+test('what slottable says to classes that list nothing is their own affair', () => {
+  const source = `class PierRope extends HTMLElement { static slottable = true; level = 1; }
+  customElements.define('pier-rope', PierRope);`;
+  const [component] = surveyed({ 'a.js': source }).contract.components;
+  expect(component?.attributes).toEqual([]);
 });

@@ -4,9 +4,8 @@ import { setFlagsFromString } from 'node:v8';
 
 /**
  * Lets a function run longer than the engine would by itself before it is optimized. A survey calls hundreds of
- * functions a few thousand times each and ends: most of what the engine of Node.js 20 optimizes meanwhile, on another
- * core, is ready too late, or was optimized for the first modules only and is thrown away. Those of later versions wait
- * longer by themselves, and complain of the option.
+ * functions a few thousand times each and ends: what the engine of Node.js 20 optimizes meanwhile costs up to a third of
+ * the CPU time, and saves less (bench/RESULTS.md). Those of later versions do not know the option, and complain of it.
  */
 export function optimizeLater(): void {
   if (process.versions.v8.startsWith('11.')) setFlagsFromString(`--interrupt-budget=${CALLED_OFTEN}`);

@@ -4,6 +4,7 @@ import { isBundle, moduleMember } from '../folding/bundled.js';
 import type { Bound, FunctionNode, Named, Scope } from '../folding/functions.js';
 import { assignedBeside, isFunction, keyText, unwrap } from '../folding/functions.js';
 import { isLocal, withLocals } from '../folding/scopes.js';
+import { writtenFor } from '../modules/declarations.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { areInOnePackage } from '../modules/modules.js';
 import type { Kinds } from '../syntax/find.js';
@@ -119,12 +120,7 @@ function namedPieces(name: string, piece: Piece, layer: Layer, graph: ModuleGrap
     if (!mayLead(module, piece, layer, graph)) return [];
     return methodsCalled(name, declaration.node, piece).map((node) => ({ node, module }));
   }
-  const node =
-    declaration.kind === 'variable'
-      ? declaration.init
-      : declaration.kind === 'function'
-        ? declaration.node
-        : null;
+  const node = writtenFor(declaration);
   if (!node || !mayFollow({ node, scope: { graph, module } }, piece, layer)) return [];
   // What is assigned to a template's members later belongs to it: `template.innerHTML = ...`.
   return [node, ...assignedTo(found).values()].map((one) => ({

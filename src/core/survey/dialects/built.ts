@@ -18,7 +18,7 @@ import type {
 import { callableOf, writtenMember, writtenObject } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
-import { asString, isFoldedObject, isReference } from '../folding/folded.js';
+import { asString, isFoldedObject } from '../folding/folded.js';
 import type { Scope } from '../folding/functions.js';
 import { isFunction, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
@@ -27,7 +27,7 @@ import { tableEntries } from '../folding/tables.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
-import { keyword, NO_TYPE } from '../types/types.js';
+import { propertyNamed, propertyStarting } from './built-properties.js';
 import { exposedBy } from './exposed.js';
 import { attributeCaseOf, isOptions, namedTypes, readOptions } from './options.js';
 
@@ -201,7 +201,7 @@ function readDefaults({ node, scope }: Part, found: Found, context: LayerContext
   for (const { name, value, node: entry } of entries) {
     const options = isOptions(value) ? value.object : new Map<string, Folded>();
     const start = options.has('value') ? options.get('value') : value;
-    const own = loose(name, entry.value, scope, context, entry);
+    const own = propertyStarting(name, entry.value, scope, context, entry);
     found.properties.push({
       ...own,
       attribute: {
@@ -258,7 +258,8 @@ function readDescription(
     if (isFunction(value) && (hasTable || depth > 0)) {
       if (value.type !== 'ArrowFunctionExpression')
         found.methods.push({ name, text: `${name}(): unknown`, words: { at: context.at(entry) } });
-    } else if (isDescribed && !hasTable) found.properties.push(loose(name, value, scope, context, entry));
+    } else if (isDescribed && !hasTable)
+      found.properties.push(propertyStarting(name, value, scope, context, entry));
   }
 }
 
@@ -267,7 +268,7 @@ function readKey(name: string, value: Ast.Node, scope: Scope, found: Found, cont
     const list = fold(value, scope);
     if (Array.isArray(list)) {
       for (const one of list)
-        if (typeof one === 'string') found.properties.push(named(one, undefined, context, value));
+        if (typeof one === 'string') found.properties.push(propertyNamed(one, undefined, context, value));
     } else readTable(value, scope, found, context, 'kebab');
   }
   const list = LIST_KEYS.includes(name) || EVENT_KEYS.includes(name) ? fold(value, scope) : null;
@@ -300,57 +301,11 @@ function readTable(
     const value = types?.[index] ?? given;
     const read = readOptions(name, value, attributeCase);
     found.properties.push({
-      ...named(name, value, context, entry),
+      ...propertyNamed(name, value, context, entry),
       attribute: read.attribute,
       readonly: read.readonly,
       writable: !read.readonly,
     });
     if (read.notifies) found.events.push(offeredEvent(`${kebabCase(name)}-changed`, context.at(entry)));
   }
-}
-
-function named(
-  name: string,
-  value: Folded | undefined,
-  context: LayerContext,
-  node: Ast.Node,
-): PropertyEvidence {
-  const read = readOptions(name, value, 'kebab');
-  return {
-    name,
-    origin: 'declared',
-    ...(read.type ? { type: read.type } : {}),
-    ...(read.default === undefined ? {} : { default: read.default }),
-    attribute: read.attribute,
-    internal: isInnerName(name),
-    writable: true,
-    words: { at: context.at(node) },
-  };
-}
-
-/** A member whose value is its default, or says how it is made: `count: 0`, `total: { value: 0, reflect: true }`. */
-function loose(
-  name: string,
-  node: Ast.Node,
-  scope: Scope,
-  context: LayerContext,
-  entry: Ast.Node,
-): PropertyEvidence {
-  const given = fold(node, scope);
-  const value = isFoldedObject(given) && given.object.has('value') ? given.object.get('value') : given;
-  const kind = typeof value;
-  const isPlain = kind === 'string' || kind === 'number' || kind === 'boolean';
-  const isReader = isFunction(node) || isReference(given ?? null);
-  return {
-    name,
-    origin: 'declared',
-    type: isPlain ? keyword(kind as 'string' | 'number' | 'boolean') : NO_TYPE,
-    ...(isPlain ? { default: kind === 'string' ? `'${String(value)}'` : String(value) } : {}),
-    attribute: isPlain
-      ? { name: kebabCase(name), reads: kind as 'string' | 'number' | 'boolean', reflects: false }
-      : false,
-    readonly: isReader && isFunction(node) && node.params.length < 2,
-    writable: true,
-    words: { at: context.at(entry) },
-  };
 }

@@ -222,7 +222,7 @@ function shadowRoot(context: LayerContext): Pick<LayerEvidence, 'root' | 'delega
   return found;
 }
 
-/** The root of a class whose constructor is told whether to attach one, in a word for each; none of other classes. */
+/** Tells apart the roots that one class may have, where its constructor is told which to attach; '' for other classes. */
 export function rootGiven({ node, module }: Layer, contextOfLayer: () => LayerContext): string {
   const own = constructorOf(node);
   const mayDepend = own && own.params.length > 0 && module.source.slice(own.start, own.end).includes(ATTACH);

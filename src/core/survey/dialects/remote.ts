@@ -23,6 +23,15 @@ import { wordsOf } from '../types/docs.js';
 import { NO_TYPE } from '../types/types.js';
 import { readOptions } from './options.js';
 
+/** The static members that hold lists, as the class above all reads them. */
+const LISTS = [
+  'remoteProperties',
+  'remoteAttributes',
+  'remoteEvents',
+  'remoteMethods',
+  'remoteSlots',
+] as const;
+
 /** One of a list, by name; its options where it has some. */
 interface Entry {
   name: string;
@@ -53,7 +62,7 @@ export const remote: Dialect = {
 };
 
 /** What a class lists under a name: the keys of an object, each with its options, or names alone. */
-function entriesOf(list: string, context: LayerContext): Entry[] {
+function entriesOf(list: (typeof LISTS)[number], context: LayerContext): Entry[] {
   const { layer, scope } = context;
   const value = staticValue(layer.node, list, layer.module);
   if (!value) return [];
@@ -169,8 +178,6 @@ function listsAny({ chain }: LayerContext): boolean {
     LISTS.some((one) => staticValue(node, one, module) !== null),
   );
 }
-
-const LISTS = ['remoteProperties', 'remoteAttributes', 'remoteEvents', 'remoteMethods', 'remoteSlots'];
 
 /** `tideLevel` as `tide-level`, a run of capitals as one word. */
 function hyphenated(name: string): string {

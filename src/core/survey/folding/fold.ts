@@ -18,7 +18,7 @@ import { fieldName } from './fields.js';
 import type { Folded } from './folded.js';
 import { asString, isFoldedObject, isReference, UNKNOWN } from './folded.js';
 import type { Callable, Named, Scope } from './functions.js';
-import { askedMember, calledName, unwrap } from './functions.js';
+import { calledName, unwrap } from './functions.js';
 import { foldOfInstance, methodOfInstance } from './instances.js';
 import type { Folder } from './interpret.js';
 import { runBody, scopeAt } from './interpret.js';
@@ -34,7 +34,7 @@ import {
   READING,
   SPREADING,
 } from './literals.js';
-import { constantBehind, heldBy, isExtended, lengthOf } from './named.js';
+import { constantBehind, globalMember, isExtended, lengthOf } from './named.js';
 import { foldBinary, foldConditional, foldConversion, foldLogical, foldUnary } from './operators.js';
 import { madeElement, platformMember } from './platform.js';
 import { calledWith, calledWithValues, isLocal, selfNamed } from './scopes.js';
@@ -261,20 +261,10 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
     methodInTrial(callee, scope) ??
     methodOfInstance(callee, scope, FOLDER);
   if (called) return foldFunction(called, node, scope, depth);
-  return foldRenamed(node, callee, scope, depth) ?? foldBehind(node, callee, scope, depth);
-}
-
-/** A call of one of the language's own under another name, `const keys = Object.keys; keys(table)`; null for any other. */
-function foldRenamed(node: Ast.CallExpression, callee: Ast.Node, scope: Scope, depth: number): Folded | null {
-  const held = callee.type === 'Identifier' ? heldBy(callee.name, scope) : null;
-  const member = held && !('value' in held) ? unwrap(held.node) : null;
-  if (!held || member?.type !== 'MemberExpression' || member.object.type !== 'Identifier') return null;
-  const name = askedMember(member);
-  const isOwn = !held.scope.bindings?.has(member.object.name);
-  if (name === null || !isOwn || held.scope.module.declarations.has(member.object.name)) return null;
-  const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
-  const call = (at: number) => callbackOf(node.arguments[at], scope, depth);
-  return foldBuiltInCall(member.object, name, node.arguments, inner, call);
+  const renamed = globalMember(callee, scope);
+  const call = (index: number) => callbackOf(node.arguments[index], scope, depth);
+  const value = renamed && foldBuiltInCall(renamed.object, renamed.name, node.arguments, inner, call);
+  return value ?? foldBehind(node, callee, scope, depth);
 }
 
 /** A call of what a table or an option holds, in code that is tried out. */

@@ -2,6 +2,7 @@
 
 import type { Ast } from '../syntax/parse.js';
 import type { Bound, Scope } from './functions.js';
+import { askedMember, unwrap } from './functions.js';
 import { givenBy } from './scopes.js';
 
 /** Is this the name by which the class around extends the one above? */
@@ -27,6 +28,17 @@ export function topLevelValue(name: string, scope: Scope): Bound | null {
 /** What a name is bound to, or a variable of the top level is given. */
 export function heldBy(name: string, scope: Scope): Bound | null {
   return scope.bindings?.get(name) ?? topLevelValue(name, scope);
+}
+
+/** The member of a global object that goes by another name, `const keys = Object.keys`; null for all else. */
+export function globalMember(node: Ast.Node, scope: Scope): { object: Ast.Node; name: string } | null {
+  const held = node.type === 'Identifier' ? heldBy(node.name, scope) : null;
+  const member = held && !('value' in held) ? unwrap(held.node) : null;
+  if (!held || member?.type !== 'MemberExpression' || member.object.type !== 'Identifier') return null;
+  const { name: holder } = member.object;
+  const name = askedMember(member);
+  const isGlobal = !held.scope.bindings?.has(holder) && !held.scope.module.declarations.has(holder);
+  return name !== null && isGlobal ? { object: member.object, name } : null;
 }
 
 /** What a name is given at the top level where that is a literal, as patterns are; else the expression itself. */

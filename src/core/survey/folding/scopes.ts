@@ -1,5 +1,6 @@
 /** What names stand for inside functions and blocks: parameters, and what is declared there. */
 
+import { writtenFor } from '../modules/declarations.js';
 import type { Declaration, Module } from '../modules/modules.js';
 import { isDeclaration } from '../syntax/file-names.js';
 import { callInPlace, classCalling, functionsAround, within } from '../syntax/find.js';
@@ -199,9 +200,7 @@ function memberOf(object: Ast.Node, property: Ast.Node, computed: boolean): Ast.
 
 /** The expression that a declaration inside a function gives to its name; null for what is none. */
 export function givenBy(declaration: Declaration): Ast.Node | null {
-  if (declaration.kind === 'variable') return declaration.init;
-  if (declaration.kind === 'class' || declaration.kind === 'function') return declaration.node;
-  if (declaration.kind !== 'member') return null;
+  if (declaration.kind !== 'member') return writtenFor(declaration);
   const { object, key, otherwise } = declaration;
   const { start, end } = object;
   const isIndex = /^\d+$/.test(key);

@@ -17,6 +17,12 @@ export type Declaration =
   | { kind: 'import'; specifier: string; imported: string }
   | { kind: 'namespace'; specifier: string };
 
+/** The class, the function or the value of a declaration, as it is written; null for what has none. */
+export function writtenFor(declaration: Declaration): Ast.Class | Ast.Function | Ast.Expression | null {
+  if (declaration.kind === 'variable') return declaration.init;
+  return declaration.kind === 'class' || declaration.kind === 'function' ? declaration.node : null;
+}
+
 /** The names one statement declares. */
 export function declarationsIn(node: Ast.Node): [string, Declaration][] {
   switch (node.type) {

@@ -9,7 +9,7 @@ import { restore } from '../syntax/restoring.js';
 import { blockOf } from '../syntax/static-blocks.js';
 import { expressionsOf, partsOf } from '../syntax/tree.js';
 import type { Declaration, TypeDeclaration } from './declarations.js';
-import { declarationsIn } from './declarations.js';
+import { declarationsIn, writtenFor } from './declarations.js';
 import { givenInside, memberGiven } from './given-inside.js';
 
 export type { Declaration } from './declarations.js';
@@ -200,12 +200,7 @@ function addGivenInside(module: Module): void {
 /** Names that classes give themselves in a static block, as compilers do: `static { Pier_1 = this; }`. */
 function addClassAliases(module: Module): void {
   for (const declaration of [...module.declarations.values()]) {
-    const node =
-      declaration.kind === 'variable'
-        ? declaration.init
-        : declaration.kind === 'class'
-          ? declaration.node
-          : null;
+    const node = writtenFor(declaration);
     if (node?.type !== 'ClassExpression' && node?.type !== 'ClassDeclaration') continue;
     for (const member of node.body.body) {
       for (const given of (blockOf(member) ?? []).flatMap(expressionsOf)) {

@@ -7,7 +7,7 @@
 
 import { namesOfThis, partsOf, restoreThis } from './older-this.js';
 import type { Ast } from './parse.js';
-import { classNode, entryOf, memberNode, placeOf } from './tree.js';
+import { classNode, entryOf, memberNode, placeOf, statementOf } from './tree.js';
 
 /** Can a text hold such a class at all? */
 export const OLDER =
@@ -235,12 +235,6 @@ function calledFunction(value: Ast.Node): Ast.Function | null {
   if (value.type !== 'CallExpression' || value.callee.type !== 'FunctionExpression') return null;
   const inner = value.callee.body?.body.findLast((one) => one.type === 'FunctionDeclaration');
   return inner?.type === 'FunctionDeclaration' ? inner : null;
-}
-
-function statementOf(part: Ast.Node): object {
-  return /Statement$|Declaration$/.test(part.type)
-    ? part
-    : { type: 'ExpressionStatement', expression: part, directive: null, ...placeOf(part) };
 }
 
 /** A function as a member, in which the names that stand for `this` are `this` again. */

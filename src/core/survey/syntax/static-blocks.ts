@@ -1,7 +1,7 @@
 /** The static blocks of classes, as they are written and as compilers leave them. */
 
 import type { Ast } from './parse.js';
-import { arrowCalled, placeOf } from './tree.js';
+import { arrowCalled, statementOf } from './tree.js';
 
 /**
  * The statements of a member that is there to be run: `static { ... }`, and what compilers make of it for engines that
@@ -23,14 +23,5 @@ const BLOCKS = new WeakMap<Ast.Node, readonly Ast.Statement[]>();
 
 function statementsOf(value: Ast.Expression): readonly Ast.Statement[] {
   const body = arrowCalled(value)?.body;
-  if (body?.type === 'BlockStatement') return body.body;
-  const expression = body ?? value;
-  return [
-    {
-      type: 'ExpressionStatement',
-      expression,
-      directive: null,
-      ...placeOf(value),
-    } as Ast.ExpressionStatement,
-  ];
+  return body?.type === 'BlockStatement' ? body.body : [statementOf(body ?? value)];
 }

@@ -99,6 +99,14 @@ export function arrowCalled(node: Ast.Node): Ast.ArrowFunctionExpression | null 
   return node.callee.type === 'ArrowFunctionExpression' ? node.callee : null;
 }
 
+/** A statement of its own for an expression that is none; others as they are. */
+export function statementOf(part: Ast.Node): Ast.Statement {
+  const statement = /Statement$|Declaration$/.test(part.type)
+    ? part
+    : { type: 'ExpressionStatement', expression: part, directive: null, ...placeOf(part) };
+  return statement as Ast.Statement;
+}
+
 /** A class that is made of the parts given, in the place of what stands for it. */
 export function classNode(
   place: Ast.Span,
