@@ -60,6 +60,19 @@ test.each([
      load(2); load(3);`,
   ],
   [
+    'a table of modules of the older kind',
+    `var table = {
+       1: (module, exports) => { Object.defineProperty(exports, "__esModule", { value: true }); exports.SHEET = exports.OTHER = void 0; exports.SHEET = 'b { color: var(--deck-ink) }'; exports.OTHER = 1; },
+       2: (module, exports, load) => { Object.defineProperty(exports, "__esModule", { value: true }); passOn(load(5), exports); passOn(load(1), exports); },
+       3: (module, exports, load) => { var sheets = load(4); ${PIER.replace('SHEET', 'sheets.KEPT')} customElements.define('pier-a', Pier); },
+       4: (module, exports, load) => { Object.defineProperty(exports, "__esModule", { value: true }); var all = load(2); Object.defineProperty(exports, "KEPT", { enumerable: true, get: function () { return all.SHEET; } }); },
+       5: (module, exports, load) => { Object.defineProperty(exports, "__esModule", { value: true }); passOn(load(2), exports); ${GATE} customElements.define('gate-a', Gate); },
+     };
+     function passOn(from, to) { for (const key in from) if (!(key in to)) to[key] = from[key]; }
+     function load(key) { const module = { exports: {} }; table[key](module, module.exports, load); return module.exports; }
+     load(3); load(5);`,
+  ],
+  [
     'variables of two names',
     `const SHEET = 'b { color: var(--deck-ink) }'; let Pier_1; let Pier = Pier_1 = ${PIER};
      class Gate extends HTMLElement { connectedCallback() { this.attachShadow({ mode: 'open' }).innerHTML = '<slot name="bar"></slot>'; this.isPier = this.firstChild instanceof Pier; } }
@@ -214,4 +227,34 @@ test('the first rule of a sheet that is a module may be one for the element', ()
       "import { css } from 'maker';\n/** The sheet. */\nexport const sheet = css`\n:host { --deck: 1px; }\n`;",
   });
   expect(contract.components[0]?.cssProperties).toMatchObject([{ name: '--deck' }]);
+});
+
+test('a bundle for development, whose modules are texts that are evaluated', () => {
+  const modules = [
+    `exports.SHEET = 'b { color: var(--deck-ink) }';\n// of the deck`,
+    `const sheets = load("./a.ts");\n${PIER.replace('SHEET', 'sheets.SHEET')}\n// registered\ncustomElements.define("pier-a", Pier);`,
+    `${GATE}\r\ncustomElements.define('gate-a', Gate);`,
+  ].map(
+    (code, at) =>
+      `Object.defineProperty(exports, "__esModule", { value: true });\n${code}\n//# sourceURL=webpack:///./${'abc'[at]}.ts?`,
+  );
+  const source = `var table = {
+    "./a.ts": (module, exports) => { eval(${JSON.stringify(modules[0])}); },
+    "./b.ts": (module, exports, load) => { eval(load.ts(${JSON.stringify(modules[1])})); },
+    "./c.ts": (module, exports, load) => { eval(${JSON.stringify(modules[2])}); },
+  };
+  function load(key) { const module = { exports: {} }; table[key](module, module.exports, load); return module.exports; }
+  load("./b.ts"); load("./c.ts");`;
+  expect(looks(source)).toEqual(EACH);
+  const { contract } = surveyed({ 'a.js': source });
+  // Places are those of the file as it is.
+  expect(contract.components.map(({ tag, at }) => `${tag} ${at}`)).toEqual([
+    'gate-a a.js:4',
+    'pier-a a.js:3',
+  ]);
+});
+
+test('a text that is evaluated, and is no module, stays what it is', () => {
+  const source = `eval("customElements.define('gate-a', class extends HTMLElement {})"); eval("no code: ' //# sourceURL=x"); ${PIER.replace('SHEET', '1')} customElements.define('pier-a', Pier);`;
+  expect(Object.keys(looks(source))).toEqual(['pier-a']);
 });

@@ -565,3 +565,73 @@ test('decorators of a project’s own that make the member and have its attribut
   ]);
   expect(offers(source).attributes).toBe('deckno low-tide');
 });
+
+test('such attributes go by what the class makes of the members that are listed', () => {
+  const source = `${HELPER} const kebab = (text) => text.replace(/([a-z])([A-Z])/g, '$1-$2').toLowerCase();
+    const Told = () => (proto, key) => { proto.constructor.told || (proto.constructor.told = {}); proto.constructor.told[key] = null;
+      Object.defineProperty(proto, key, { get() { return this.kept[key]; }, set(value) {} }); };
+    const named = (given) => (above) => { var made; const all = ((made = class extends above { static get observedAttributes() { return Object.keys(this.told || {}).map((one) => kebab(one)); } }).ready = !1, made);
+      return customElements.get(given.tag) || customElements.define(given.tag, all), all; };
+    let A = class extends HTMLElement {}; d([Told()], A.prototype, "lowTide", void 0); A = d([named({ tag: 'pier-a' })], A);`;
+  expect(offers(source)).toMatchObject({ properties: 'lowTide', attributes: 'low-tide' });
+});
+
+test('attributes with capital letters, which no page of HTML has', () => {
+  const { properties, attributes, notes } = componentIn(`class A extends HTMLElement {
+    static get observedAttributes() { return ['lowTide', 'deckNo', 'berthNo', 'open']; }
+    get deckNo() { return this.getAttribute('deckNo'); } set deckNo(value) { this.setAttribute('deckNo', value); }
+    get lowTide() { return this.kept; } set lowTide(value) { this.kept = value; }
+    attributeChangedCallback(name, before, now) { this[name] = now; } } customElements.define('pier-a', A);`);
+  // Code that asks for one finds the one in small letters.
+  expect(properties.map(({ name, attribute }) => [name, attribute?.name])).toEqual([
+    ['deckNo', 'deckNo'],
+    ['lowTide', undefined],
+  ]);
+  expect(attributes.map((one) => one.name)).toEqual(['open']);
+  expect(notes.map(({ code, message }) => [code, message.split(':')[0]])).toEqual([
+    ['attribute-never-told', 'lowTide'],
+    ['attribute-never-told', 'berthNo'],
+  ]);
+  const declared = `${MACHINERY}class Pier extends B {} d([p({ attribute: 'deckNo' })], Pier.prototype, "deck", 2); customElements.define('pier-a', Pier);`;
+  expect(componentIn(declared).properties).toMatchObject([{ name: 'deck', attribute: null }]);
+});
+
+test.each([
+  ['another class than it is put on', 'class Made extends above {}', 'Made'],
+  ['that class, which goes by a name', '', '(made = class extends above {}, made.ready = 1, made)'],
+  ['that class, which is given members at once', '', '((made = class extends above {}).ready = 1, made)'],
+  ['the class that it is put on', '', 'above'],
+])('a decorator registers %s, by another tag than it is given', (_, before, made) => {
+  const source = `const named = (tag) => function (above) { var made; const full = tag + '-deep'; ${before} customElements.define(full, ${made}); };
+    let Pier = class extends HTMLElement { get deck() { return 1; } }; Pier = d([named('pier-a')], Pier);`;
+  expect(componentIn(HELPER + source)).toMatchObject({ tag: 'pier-a-deep', properties: [{ name: 'deck' }] });
+});
+
+const DEFINE = 'globalThis?.customElements?.define';
+test.each([
+  [
+    '(b = (a = globalThis == null ? void 0 : globalThis.customElements) == null ? void 0 : a.define) == null || b.call(a, TAG);',
+  ],
+  [
+    '(b = (a = globalThis === null || globalThis === void 0 ? void 0 : globalThis.customElements) === null || a === void 0 ? void 0 : a.define) === null || b === void 0 ? void 0 : b.call(a, TAG);',
+  ],
+  [
+    'null === (b = null === (a = globalThis.customElements) || void 0 === a ? void 0 : a.define) || void 0 === b || b.call(a, TAG);',
+  ],
+])('a call of what may not be there, as for engines without the sign: %s', (code) => {
+  const source = `var a, b; class Pier extends HTMLElement {} ${code.replace('TAG', "'pier-a', Pier")}`;
+  expect(componentIn(source).tag).toBe('pier-a');
+  // What is asked for is not what is called.
+  const other = source.replace(/b\.call/, 'c.call');
+  expect(surveyed({ 'a.js': other }).contract.components).toEqual([]);
+  expect(componentIn(`class Pier extends HTMLElement {} ${DEFINE}?.('pier-a', Pier);`).tag).toBe('pier-a');
+});
+
+test('options that a decorator spreads by helpers, whatever these are called', () => {
+  const helpers = `var D = Object.defineProperty, P = Object.defineProperties, O = Object.getOwnPropertyDescriptors, H = Object.prototype.hasOwnProperty,
+    s = (one, key, value) => key in one ? D(one, key, { value }) : one[key] = value,
+    v = (one, two) => { for (var key in two || (two = {})) H.call(two, key) && s(one, key, two[key]); return one; }, w = (one, two) => P(one, O(two));\n`;
+  const source = `${MACHINERY}${helpers}function k(o) { return p(w(v({}, o), { state: !0 })); }
+    class Pier extends B {} d([p({ type: Number })], Pier.prototype, "deck", 2); d([k()], Pier.prototype, "kept", 2); customElements.define('pier-a', Pier);`;
+  expect(offers(source)).toMatchObject({ properties: 'deck', attributes: 'deck' });
+});

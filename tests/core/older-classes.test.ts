@@ -199,3 +199,13 @@ test('the same after a minifier', () => {
     ['late', 'false', true],
   ]);
 });
+
+test('the same where the class goes by another name in what fills it', () => {
+  const pier = componentIn(`var Pier = function (Above) {
+    inherit(Dial, Above);
+    var made, list;
+    function Dial() { return made.call(this) || this; }
+    return made = Dial, (list = [{ key: "deck", get: function () { return this.kept; }, set: function (value) { this.kept = value; } }]) && fill(made.prototype, list), Object.defineProperty(made, "prototype", { writable: false }), Dial;
+  }(wrapNative(HTMLElement)); customElements.define('pier-a', Pier);`);
+  expect(pier.properties).toMatchObject([{ name: 'deck', readonly: false }]);
+});

@@ -81,8 +81,19 @@ export function assemble(
     module: layer.module,
     inherited: layer === own ? {} : inheritedFrom(layer),
   }));
-  const { declared, inner: leftOut, ...members } = joinProperties(evidence, own, adopting, methodNames);
+  const {
+    declared,
+    inner: leftOut,
+    untold,
+    ...members
+  } = joinProperties(evidence, own, adopting, methodNames);
   for (const name of leftOut) inner?.add(name);
+  for (const [name, at] of untold)
+    notes.push({
+      code: 'attribute-never-told',
+      message: `${name}: no attribute of a page of HTML has capital letters, so that the element never hears of this one.`,
+      at,
+    });
   const { properties: offered, attributes } = withMemberTags(members, documented, graph);
   const properties = chain.lost ? offered.map(withoutField) : offered;
   const events = joinEvents(evidence, own, registered.tag, graph, notes);

@@ -86,14 +86,8 @@ function followOnce(
     case 'SequenceExpression': {
       const last = node.expressions.at(-1);
       // `(one = class { ... }, more, one)`
-      const given = node.expressions.find(
-        (one) =>
-          one.type === 'AssignmentExpression' &&
-          one.left.type === 'Identifier' &&
-          last?.type === 'Identifier' &&
-          one.left.name === last.name,
-      );
-      return last ? { node: given ?? last, scope, name } : null;
+      const given = last?.type === 'Identifier' ? node.expressions.map((one) => givenTo(last.name, one)) : [];
+      return last ? { node: given.find((one) => one !== null) ?? last, scope, name } : null;
     }
     case 'LogicalExpression': {
       // `typeof window !== 'undefined' && window.HTMLElement`
@@ -108,6 +102,14 @@ function followOnce(
     default:
       return null;
   }
+}
+
+/** What gives a name its value in an expression: `one = class { ... }`, also where a member of that is set at once. */
+function givenTo(name: string, expression: Ast.Node): Ast.Node | null {
+  const node = unwrap(expression);
+  if (node.type !== 'AssignmentExpression') return null;
+  if (node.left.type === 'MemberExpression') return givenTo(name, node.left.object);
+  return node.left.type === 'Identifier' && node.left.name === name ? node : null;
 }
 
 function followName(name: string, scope: Scope, graph: ModuleGraph): Step | { platform: string } | null {

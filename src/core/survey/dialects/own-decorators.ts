@@ -16,7 +16,8 @@ import { fold } from '../folding/fold.js';
 import { asString } from '../folding/folded.js';
 import type { Callable, Scope } from '../folding/functions.js';
 import { boundTo, calledName, isFunction, returned, staticGetter, unwrap } from '../folding/functions.js';
-import { calledWith, withLocals } from '../folding/scopes.js';
+import { calledWith, calledWithValues, withLocals } from '../folding/scopes.js';
+import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
@@ -101,16 +102,19 @@ function readDecorator(
   const source = scope.module.source.slice(node.start, node.end);
   const reads = /\bhasAttribute\(/.test(source) ? 'boolean' : 'string';
   const text = (one: Ast.Node) => asString(fold(one, scope));
-  const observe = (given: Ast.Node) => {
-    const name = text(given);
+  const observe = (given: Ast.Node, list?: ObservedList) => {
+    const added = text(given);
+    const name = added === null ? null : (list?.(added) ?? added);
     if (name !== null && !isInnerName(name))
       found.attributes.push({ name, property: member, reads, observed: true, at });
   };
-  const isList = (one: Ast.Node) => one.type === 'MemberExpression' && lists.has(calledName(one));
+  const listOf = (one: Ast.Node) =>
+    one.type === 'MemberExpression' ? lists.get(calledName(one)) : undefined;
   walk(node.body, (inner) => {
     if (inner.type === 'AssignmentExpression' && inner.left.type === 'MemberExpression') {
       // `list[name] = ...`
-      if (inner.left.computed && isList(inner.left.object)) observe(inner.left.property);
+      const list = inner.left.computed ? listOf(inner.left.object) : undefined;
+      if (list) observe(inner.left.property, list);
     }
     if (inner.type !== 'CallExpression' || inner.callee.type !== 'MemberExpression') return true;
     const [first, second, descriptor] = inner.arguments;
@@ -123,7 +127,10 @@ function readDecorator(
       const type = typeRead(read[0]?.reads);
       found.properties.push({ ...defined(name, made?.node ?? descriptor, at), ...(type ? { type } : {}) });
       found.attributes.push(...read);
-    } else if (first && (isList(inner.callee.object) || addsTo(called, lists, context))) observe(first);
+    } else if (first) {
+      const list = listOf(inner.callee.object) ?? addedTo(called, lists, context);
+      if (list) observe(first, list);
+    }
     return true;
   });
 }
@@ -139,34 +146,58 @@ function defined(name: string, descriptor: Ast.Node, at: string): PropertyEviden
   return { name, origin: 'declared', writable: sets || !gets, internal, words: { at } };
 }
 
-/** The names of what `observedAttributes` gives out: `return Dial.watched`, `return Object.keys(Dial.watched)`. */
-function observedLists({ chain }: LayerContext): Set<string> {
-  const names = new Set<string>();
-  for (const { node } of chain.layers) {
+/** The attribute that stands for an entry of a list, in what `observedAttributes` makes of that; null where it is the entry. */
+type ObservedList = (entry: string) => string | null;
+
+/** What `observedAttributes` gives out, by name: `return Dial.watched`, `return Object.keys(Dial.watched).map(hyphens)`. */
+function observedLists({ chain, graph }: LayerContext): Map<string, ObservedList> {
+  const lists = new Map<string, ObservedList>();
+  for (const { node, module, bindings } of chain.layers) {
     const getter = staticGetter(node, 'observedAttributes');
     if (!getter) continue;
+    const list = mappedIn(getter, { graph, module, bindings });
     walk(getter, (inner) => {
-      if (inner.type === 'MemberExpression' && inner.object.type !== 'Super') names.add(calledName(inner));
+      if (inner.type === 'MemberExpression' && inner.object.type !== 'Super')
+        lists.set(calledName(inner), list);
       return true;
     });
   }
-  // `Object.keys`, and what goes by no name.
-  names.delete('keys');
-  names.delete('');
-  return names;
+  // What is called on them, and what goes by no name.
+  for (const name of ['keys', 'map', '']) lists.delete(name);
+  return lists;
 }
 
-/** Does a method of the class add to one of its lists? */
-function addsTo(method: string, lists: ReadonlySet<string>, { chain }: LayerContext): boolean {
-  if (lists.size === 0) return false;
-  return chain.layers.some((layer) =>
-    layer.node.body.body.some((member) => {
+/** What a getter makes of each entry, by the function that it hands to `map`. */
+function mappedIn(getter: Ast.Function, scope: Scope): ObservedList {
+  const result = returned(getter);
+  const call = result ? unwrap(result) : null;
+  const isMapped = call?.type === 'CallExpression' && calledName(call.callee) === 'map';
+  const [given] = isMapped ? call.arguments : [];
+  const map = given
+    ? callableOf(given, withLocals(scope, functionsAround(getter, scope.module.program)))
+    : null;
+  const made = map && returned(map.node);
+  if (!made) return () => null;
+  return (entry) => {
+    const bindings = calledWithValues(map, [entry], map.scope);
+    return asString(fold(made, { ...map.scope, bindings }));
+  };
+}
+
+/** The list of the class that one of its methods adds to. */
+function addedTo(
+  method: string,
+  lists: ReadonlyMap<string, ObservedList>,
+  { chain }: LayerContext,
+): ObservedList | undefined {
+  for (const { node, module } of lists.size > 0 ? chain.layers : []) {
+    for (const member of node.body.body) {
       const isMethod = member.type === 'MethodDefinition';
-      if (!isMethod || member.key.type !== 'Identifier' || member.key.name !== method) return false;
-      const source = layer.module.source.slice(member.start, member.end);
-      return [...lists].some((list) =>
-        new RegExp(`\\b${list.replaceAll('$', '\\$')}\\.(?:push|add)\\(`).test(source),
-      );
-    }),
-  );
+      if (!isMethod || member.key.type !== 'Identifier' || member.key.name !== method) continue;
+      const source = module.source.slice(member.start, member.end);
+      for (const [name, list] of lists)
+        if (new RegExp(`\\b${name.replaceAll('$', '\\$')}\\.(?:push|add)\\(`).test(source)) return list;
+    }
+  }
+  return undefined;
 }

@@ -56,20 +56,23 @@ export function joinProperties(
       );
     }
   }
+  const untold = untoldIn(seen, joined);
+  const told = seen.filter((one) => !untold.has(one.name));
   const hidden = [...joined.values()]
     .filter(({ evidence: one }) => one.internal && !one.state)
-    .flatMap(attributeOfHidden);
+    .flatMap(attributeOfHidden)
+    .filter((one) => !untold.has(one.name));
   // `initialValue` is not for users, but its attribute `value` is, and drives the property of that name.
   const driving = hidden
     .map((one) => ({ ...one, property: camelCase(one.name) }))
     .filter(({ property }) => isReactive(joined.get(property)?.evidence));
-  const links = linkAttributes([...seen.filter((one) => !one.watched), ...driving], joined);
+  const links = linkAttributes([...told.filter((one) => !one.watched), ...driving], joined);
   const isDeclaring = [...joined.values()].some(({ evidence: one }) => one.origin === 'declared');
   const properties = [...joined.values()]
     .filter(({ evidence: one }) => isOffered(one, isDeclaring, methods))
     .map(({ evidence: one, layer }) =>
       finishProperty(
-        elsewhere.has(one.name) ? { ...one, made: 'accessor' } : one,
+        { ...one, ...(elsewhere.has(one.name) ? { made: 'accessor' } : {}), ...withoutUntold(one, untold) },
         links.get(one.name),
         layer === own ? null : layer,
         adopting,
@@ -79,10 +82,38 @@ export function joinProperties(
   const declared = [...joined.values()].flatMap(({ evidence: one }) =>
     one.origin === 'declared' ? one.name : [],
   );
-  const attributes = freeAttributes([...seen, ...hidden], taken);
+  const attributes = freeAttributes([...told, ...hidden], taken);
   const offered = new Set(properties.map((one) => one.name));
   const inner = [...joined.keys(), ...elsewhere].filter((name) => !offered.has(name));
-  return { properties, attributes, declared: new Set(declared), inner };
+  return { properties, attributes, declared: new Set(declared), inner, untold };
+}
+
+/**
+ * Attributes with capital letters, and where each is named: a page of HTML has none, so that the element is never told of
+ * one that it observes. Code that asks for such an attribute finds the one in small letters.
+ */
+function untoldIn(
+  seen: readonly AttributeSeen[],
+  joined: ReadonlyMap<string, { evidence: PropertyEvidence }>,
+): Map<string, string> {
+  const named = seen.filter((one) => one.observed).map(({ name, at }) => ({ name, at }));
+  for (const { evidence: one } of joined.values()) {
+    if (one.attribute && one.attribute.name !== undefined)
+      named.push({ name: one.attribute.name, at: one.words.at ?? '' });
+  }
+  const asked = new Set(seen.flatMap((one) => (one.lasting || one.reflects ? one.name : [])));
+  return new Map(
+    named.flatMap(({ name, at }) =>
+      name === name.toLowerCase() || asked.has(name) ? [] : [[name, at] as const],
+    ),
+  );
+}
+
+function withoutUntold(
+  { attribute }: PropertyEvidence,
+  untold: ReadonlyMap<string, string>,
+): Pick<PropertyEvidence, 'attribute'> {
+  return attribute && untold.has(attribute.name ?? '') ? { attribute: false } : {};
 }
 
 /** Does anything happen when the property is set? */

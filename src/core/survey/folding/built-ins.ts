@@ -2,7 +2,7 @@
 
 import type { Ast } from '../syntax/parse.js';
 import { entriesOf, listFrom } from './collections.js';
-import type { Folded } from './folded.js';
+import type { Folded, FoldedObject } from './folded.js';
 import {
   asString,
   asStrings,
@@ -36,10 +36,25 @@ export function foldObjectCall(method: string, args: readonly Folded[]): Folded 
   if (method === 'getPrototypeOf') return prototypeOf(value);
   if (method === 'getOwnPropertyNames' && isReference(value)) return ownNames(value);
   if (!isFoldedObject(value)) return UNKNOWN;
+  if (method === 'getOwnPropertyDescriptors')
+    return mapped(value, (item) => ({ object: new Map([['value', item]]) }));
+  if (method === 'defineProperties') {
+    const given = isFoldedObject(args[1]) ? mapped(args[1], describedValue) : { object: new Map() };
+    return { object: new Map([...value.object, ...given.object]) };
+  }
   if (method === 'keys' || method === 'getOwnPropertyNames') return [...value.object.keys()];
   if (method === 'values') return [...value.object.values()];
   if (method === 'entries') return entriesOf(value);
   return UNKNOWN;
+}
+
+function mapped({ object }: FoldedObject, made: (item: Folded) => Folded): FoldedObject {
+  return { object: new Map([...object].map(([name, item]) => [name, made(item)])) };
+}
+
+/** The value that a descriptor gives a property. */
+function describedValue(descriptor: Folded): Folded {
+  return (isFoldedObject(descriptor) ? descriptor.object.get('value') : undefined) ?? UNKNOWN;
 }
 
 const LONGEST_SEARCHED = 300;

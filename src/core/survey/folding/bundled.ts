@@ -8,6 +8,7 @@ import type { Module } from '../modules/modules.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
+import { entryOf } from '../syntax/tree.js';
 import type { Bound, FunctionNode, Scope } from './functions.js';
 import { askedMember, isFunction, keyText, returned, unwrap } from './functions.js';
 import { heldBy } from './named.js';
@@ -16,8 +17,8 @@ import { givenBy, withLocals } from './scopes.js';
 /** Through so many names a module is followed. */
 const DEEPEST = 8;
 
-/** How bundlers hand on what a module exports; looked for before anything else. */
-const EXPORTING = /\.d\(\s*\w+\s*,\s*[{"']/;
+/** How bundlers, and modules of the older kind, hand on what a module exports; looked for before anything else. */
+const EXPORTING = /\.d\(\s*\w+\s*,\s*[{"']|["']__esModule["']/;
 
 /** `namespace.Pier`: what a module declares under that name, and the name; null where the object is no module. */
 export function moduleMember(
@@ -42,10 +43,29 @@ export function bundledMember(object: Ast.Node, name: string, scope: Scope): Bou
   const { program, source } = scope.module;
   const modules = modulesIn(program, source);
   const made = modules && moduleBehind(object, scope, modules);
-  const value = made && exportsOf(made, program).get(name);
+  const value = made && exportedBy(made, name, scope, modules);
   if (!value) return null;
   const around = functionsAround(value, program);
   return { node: value, scope: withLocals({ graph: scope.graph, module: scope.module }, around) };
+}
+
+/** What a module exports under a name, itself or from others that it passes on. */
+function exportedBy(
+  made: FunctionNode,
+  name: string,
+  scope: Scope,
+  modules: Modules,
+  depth = 0,
+): Ast.Node | null {
+  const { named, passedOn } = exportsOf(made, scope.module.program);
+  const own = named.get(name);
+  if (own || depth > DEEPEST) return own ?? null;
+  for (const one of passedOn) {
+    const other = moduleBehind(one, scope, modules);
+    const value = other && exportedBy(other, name, scope, modules, depth + 1);
+    if (value) return value;
+  }
+  return null;
 }
 
 /** The function of the module that an expression loads, also through names. */
@@ -53,6 +73,8 @@ function moduleBehind(expression: Ast.Node, scope: Scope, modules: Modules, dept
   if (depth > DEEPEST) return null;
   const node = unwrap(expression);
   if (node.type === 'Identifier') {
+    const own = holderOf(node, modules, scope);
+    if (own && isNamed(node, own.params[1])) return own;
     const held = heldBy(node.name, scope);
     // Keys are those of this bundle.
     if (!held || 'value' in held || held.scope.module !== scope.module) return null;
@@ -67,8 +89,17 @@ function moduleBehind(expression: Ast.Node, scope: Scope, modules: Modules, dept
 
 /** Is it what loads modules that a call calls? One of them was handed it; outside of them it may go by any name. */
 function loads({ callee }: Ast.CallExpression, modules: Modules, { module }: Scope): boolean {
-  const holder = functionsAround(callee, module.program).find((one) => modules.all.has(one));
+  const holder = holderOf(callee, modules, { module });
   return holder ? isNamed(callee, holder.params[2]) : callee.type === 'Identifier';
+}
+
+/** The function of the module that some code is in. */
+function holderOf(
+  node: Ast.Node,
+  modules: Modules,
+  { module }: Pick<Scope, 'module'>,
+): FunctionNode | undefined {
+  return functionsAround(node, module.program).find((one) => modules.all.has(one));
 }
 
 function isNamed(node: Ast.Node | undefined, by: Ast.Node | undefined): boolean {
@@ -95,7 +126,7 @@ function modulesIn(program: Ast.Program, source: string): Modules | null {
   if (EXPORTING.test(source))
     walk(program, (node) => {
       const entries = tableOf(node);
-      if (!entries?.some(([, one]) => exportsOf(one, program).size > 0)) return true;
+      if (!entries?.some(([, one]) => exportsAnything(one, program))) return true;
       modules ??= { byKey: new Map(), all: new Set() };
       for (const [key, one] of entries) {
         modules.byKey.set(key, one);
@@ -129,27 +160,68 @@ function entriesOf(node: Ast.Node): (readonly [string | null, Ast.Node | null])[
 
 const keyOf = (key: Ast.Node) => (key.type === 'Literal' ? String(key.value) : keyText(key));
 
-const EXPORTS = new WeakMap<FunctionNode, ReadonlyMap<string, Ast.Node>>();
+interface Exports {
+  named: ReadonlyMap<string, Ast.Node>;
+  /** What loads the modules that are passed on as a whole. */
+  passedOn: readonly Ast.Node[];
+}
 
-/** What a module's function gives its exports, by name: `load.d(exports, ...)`. */
-function exportsOf(node: FunctionNode, program: Ast.Program): ReadonlyMap<string, Ast.Node> {
+const EXPORTS = new WeakMap<FunctionNode, Exports>();
+
+function exportsAnything(node: FunctionNode, program: Ast.Program): boolean {
+  const { named, passedOn } = exportsOf(node, program);
+  return named.size > 0 || passedOn.length > 0;
+}
+
+/** What a module's function gives its exports: `load.d(exports, ...)`, or, as modules of the older kind, piece by piece. */
+function exportsOf(node: FunctionNode, program: Ast.Program): Exports {
   const known = EXPORTS.get(node);
   if (known) return known;
-  const exported = new Map<string, Ast.Node>();
+  const named = new Map<string, Ast.Node>();
+  const passedOn: Ast.Node[] = [];
   const [, exports, load] = node.params;
-  for (const {
-    callee,
-    arguments: [target, ...given],
-  } of load ? within('call', node, program) : []) {
+  const calls = exports ? within('call', node, program) : [];
+  for (const { callee, arguments: given } of load ? calls : []) {
+    const [target, ...others] = given;
     if (callee.type !== 'MemberExpression' || keyText(callee.property) !== 'd') continue;
     if (!isNamed(callee.object, load) || !isNamed(target, exports)) continue;
-    for (const [name, getter] of gettersIn(given)) {
-      const value = isFunction(getter) ? returned(getter) : null;
-      if (value) exported.set(name, value);
-    }
+    for (const [name, getter] of gettersIn(others)) add(name, getter);
   }
-  EXPORTS.set(node, exported);
-  return exported;
+  if (calls.some((one) => isMarked(one, exports))) readOlder();
+  const found = { named, passedOn };
+  EXPORTS.set(node, found);
+  return found;
+
+  function add(name: string, getter: Ast.Node): void {
+    const value = isFunction(getter) ? returned(getter) : null;
+    if (value && !named.has(name)) named.set(name, value);
+  }
+
+  /** `exports.Pier = ...`, `Object.defineProperty(exports, "Pier", { get })`, `passOn(load(665), exports)` */
+  function readOlder(): void {
+    walk(node, (inner) => {
+      if (inner.type === 'AssignmentExpression' && inner.left.type === 'MemberExpression') {
+        const { left, right } = inner;
+        const name = isNamed(left.object, exports) ? keyText(left.property) : null;
+        // `exports.one = exports.two = void 0` only says that they will be there.
+        const isGiven = right.type !== 'UnaryExpression' && right.type !== 'AssignmentExpression';
+        if (name !== null && isGiven && !named.has(name)) named.set(name, right);
+      } else if (inner.type === 'CallExpression') {
+        const [first, second, third] = inner.arguments;
+        const getter = entryOf(third, 'get');
+        if (isNamed(first, exports) && second?.type === 'Literal' && getter)
+          add(String(second.value), getter);
+        const isLoaded = first?.type === 'CallExpression' && isNamed(first.callee, load);
+        if (isLoaded && inner.arguments.length === 2 && isNamed(second, exports)) passedOn.push(first);
+      }
+      return true;
+    });
+  }
+}
+
+/** `Object.defineProperty(exports, "__esModule", ...)`: what compilers leave in what was a module of the standard. */
+function isMarked({ arguments: [target, name] }: Ast.CallExpression, exports: Ast.Node | undefined): boolean {
+  return isNamed(target, exports) && name?.type === 'Literal' && name.value === '__esModule';
 }
 
 /** `{ Pier: () => Pier, ... }`, or one by one: `"Pier", function () { return Pier; }`. */

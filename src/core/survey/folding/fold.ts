@@ -24,6 +24,7 @@ import type { Folder } from './interpret.js';
 import { runBody, scopeAt } from './interpret.js';
 import { foldAssigned, keptBefore, leftOf } from './kept.js';
 import {
+  copiesInto,
   foldArray,
   foldEnum,
   foldFilled,
@@ -260,6 +261,7 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
     ownMethodOf(callee, scope) ??
     methodInTrial(callee, scope) ??
     methodOfInstance(callee, scope, FOLDER);
+  if (called && copiesInto(called)) return foldObjectCall('assign', node.arguments.map(inner));
   if (called) return foldFunction(called, node, scope, depth);
   const renamed = globalMember(callee, scope);
   const call = (index: number) => callbackOf(node.arguments[index], scope, depth);

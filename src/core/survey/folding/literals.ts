@@ -70,6 +70,17 @@ export const SPREADING = {
   objects: /^_+(?:spreadValues|spreadProps|objectSpread2?|object_spread(?:_props)?|assign|extends)\d*$/,
 };
 
+/** `for (const key in given || (given = {}))`, with which the one for objects begins, whatever minifiers call it. */
+const COPYING =
+  /\bfor\s*\(\s*(?:var|let|const)\s+[\w$]+\s+in\s+([\w$]+)\s*\|\|\s*(?:=\s*\{\}|\(\1\s*=\s*\{\}\))\s*\)/;
+const LONGEST_HELPER = 400;
+
+/** Is a function such a helper: does it put all that its second object holds into its first? */
+export function copiesInto({ node, scope: { module } }: Callable): boolean {
+  const isShort = node.params.length === 2 && node.end - node.start < LONGEST_HELPER;
+  return isShort && COPYING.test(module.source.slice(node.start, node.end));
+}
+
 /** Helpers that compilers write for what goes through a list: `[one, other] = list`; they give the list. */
 export const READING = /^(?:_+read|_*(?:slicedToArray|sliced_to_array|toArray|to_array))$/;
 

@@ -3,6 +3,7 @@
 import { LineMap } from '../../findings/lines.js';
 import { restoreModules } from '../syntax/commonjs.js';
 import { enumMembers } from '../syntax/compiled-enums.js';
+import { writtenOut } from '../syntax/evaluated.js';
 import type { Ast, Comment, Program } from '../syntax/parse.js';
 import { parseModule } from '../syntax/parse.js';
 import { restore } from '../syntax/restoring.js';
@@ -45,7 +46,8 @@ export interface Module {
 const DEFAULT_EXPORT = '*default*';
 
 /** Parses a module and reads its names. */
-export function readModule(path: string, label: string, source: string): Module {
+export function readModule(path: string, label: string, text: string): Module {
+  const source = writtenOut(text);
   const { program, comments, errors } = parseModule(path, source);
   restoreModules(program, source);
   restore(program, source);

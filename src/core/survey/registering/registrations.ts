@@ -113,10 +113,14 @@ function byDecorator(decorator: Ast.Node, target: Ast.Node, scope: Scope, place:
   const tags = argument && !isFrameworks(argument, target, scope) ? tagsGiven(argument, scope) : [];
   const extendsTag = second ? extendsOf(second, scope) : null;
   const by = tags.length > 0 ? registeredBy(node, target, scope, place) : null;
+  const isOnlyOne = tags.length === 1;
+  // The class that is made may be registered by another tag than the decorator is given.
+  const [only, ...others] = isOnlyOne && by ? by.made.values() : [];
   return tags.map(
     (tag) =>
-      by?.made.get(tag) ?? {
-        tag: (tags.length === 1 && by?.tag) || tag,
+      by?.made.get(tag) ??
+      (others.length === 0 ? only : undefined) ?? {
+        tag: (isOnlyOne && by?.tag) || tag,
         node: target,
         scope,
         place,

@@ -99,7 +99,7 @@ class Filling {
   readonly members: { start: number }[] = [];
   /** Something was put on the prototype, or handed to a helper that does. */
   hasPrototype = false;
-  readonly #names: ReadonlySet<string>;
+  readonly #names: Set<string>;
   readonly #prototypes = new Set<string>();
   readonly #lists = new Map<string, Ast.ArrayExpression>();
 
@@ -132,7 +132,8 @@ class Filling {
     if (left.type !== 'Identifier') return false;
     if (right.type === 'ArrayExpression' && right.elements.some((one) => entryOf(one, 'key')))
       this.#lists.set(left.name, right);
-    else return this.#names.has(left.name) && this.#isClass(right);
+    else if (this.#isClass(right)) this.#names.add(left.name);
+    else return false;
     return true;
   }
 

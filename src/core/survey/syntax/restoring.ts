@@ -1,5 +1,5 @@
 /**
- * Puts classes, their private members, calls of async functions, and templates, in the place of what compilers made of them, in the
+ * Puts classes, their private members, calls of async functions and of what may not be there, and templates, in the place of what compilers made of them, in the
  * tree itself, so that all else meets one form.
  */
 
@@ -7,6 +7,7 @@ import { AWAITED, awaitedCall } from './awaited.js';
 import { CONSTRUCTED, constructedClass } from './constructed.js';
 import { DESCRIBED, describedClass } from './described-classes.js';
 import { OLDER, olderClass } from './older-classes.js';
+import { OPTIONAL_CALLS, optionalCall } from './optional-calls.js';
 import type { Ast } from './parse.js';
 import { walk } from './parse.js';
 import { PRIVATES, restorePrivates } from './privates.js';
@@ -19,6 +20,7 @@ const FORMS: { mayHold: RegExp; before(node: Ast.Node, program: Ast.Program): As
   { mayHold: DESCRIBED, before: describedClass },
   { mayHold: OLDER, before: olderClass },
   { mayHold: AWAITED, before: awaitedCall },
+  { mayHold: OPTIONAL_CALLS, before: optionalCall },
   { mayHold: TEMPLATES, before: templateBefore },
 ];
 
