@@ -613,3 +613,16 @@ describe('members that a decorator makes emitters', () => {
     expect(pier?.properties).toEqual([]);
   });
 });
+
+test('a name that a helper has of its own is not what its caller has under that name', () => {
+  const helper = `function send(one, name, s) { const full = function (one, name) { if (name.includes(':')) return name; const s = one.nodeName.toLowerCase(), c = s.match(BETA); return \`\${null != c ? c[1] : s}:\${name}\`; }(one, name); one.dispatchEvent(new CustomEvent(full, { detail: s })); } const BETA = /^(pier)-beta$/;`;
+  const body = "start(s) { send(this, 'start', s); } render() { return () => this.start('normal'); }";
+  expect(events(body, helper)).toEqual(['pier-a:start CustomEvent unknown - element']);
+});
+
+test('what objects of another kind send to one another is no event of the element', () => {
+  const zoom = `function zoomed() { function Gesture(that) { this.that = that; }
+    Gesture.prototype = { begin: function () { this.emit('start'); }, emit: function (type) { tell(type, this); } };
+    this.emit('ready'); return new Gesture(this); }`;
+  expect(events('go() { zoomed.call(this); }', zoom).map((one) => one.split(' ')[0])).toEqual(['ready']);
+});

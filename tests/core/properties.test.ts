@@ -797,3 +797,10 @@ test('what a component does with an attribute that all elements have leaves it w
     ['noted', 'boolean'],
   ]);
 });
+
+test('a member of every element, of which a class says nothing but the type', () => {
+  const pier =
+    componentIn(`class Pier extends HTMLElement { shadowRoot!: ShadowRoot; title!: string; deck!: number;
+    /** The words above it. */ lang!: string; } customElements.define('pier-a', Pier);`);
+  expect(pier.properties.map((one) => one.name)).toEqual(['deck', 'lang']);
+});

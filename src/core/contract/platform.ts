@@ -67,6 +67,19 @@ export function isGlobalProperty(name: string): boolean {
   return GLOBAL_PROPERTIES.has(name) || /^aria[A-Z]/.test(name) || /^on[a-z]+$/.test(name);
 }
 
+/** What every element has for reading only (DOM, HTML). */
+const READ_ONLY = new Set(
+  (
+    'assignedSlot attributes childElementCount childNodes children classList dataset firstChild firstElementChild ' +
+    'isConnected lastChild lastElementChild localName nodeName ownerDocument parentElement parentNode shadowRoot tagName'
+  ).split(' '),
+);
+
+/** Is a member there, on every HTMLElement, without a class of its own? */
+export function isPlatformMember(name: string): boolean {
+  return READ_ONLY.has(name) || isGlobalProperty(name);
+}
+
 /** Words of the interfaces that HTML has for elements (HTML 4, 15 and 16.3): `HTML` and `Element` stand around each. */
 const HTML_INTERFACES = new Set(
   (

@@ -1,6 +1,6 @@
 /** Ordinary class members: fields, accessors, methods, and fields set in the constructor. */
 
-import { isGlobalProperty } from '../../contract/platform.js';
+import { isGlobalProperty, isPlatformMember } from '../../contract/platform.js';
 import type { ItemWords, TypeInfo } from '../../contract/types.js';
 import { stringLiteral } from '../../emit/text.js';
 import { annotationOf } from '../evidence/declared-members.js';
@@ -102,9 +102,15 @@ function readMember(
     readonly: ('readonly' in member && member.readonly) || isReadonlyDoc(doc),
     writable: accessor === null || accessor === 'set' || before?.writable === true,
     ...madeBy(member),
+    platforms: isPlatformMember(name) && isToldOnly(member) && doc === NO_DOC,
     internal: internal || before?.internal === true,
     words: { ...words, ...before?.words },
   });
+}
+
+/** `shadowRoot!: ShadowRoot`: nothing but a type for what is there. */
+function isToldOnly(member: Ast.ClassElement): boolean {
+  return member.type === 'PropertyDefinition' && member.definite === true && member.decorators.length === 0;
 }
 
 /** What a member makes of its property; a decorator may make anything of it. */

@@ -13,7 +13,8 @@ import { valuesOf } from '../folding/variable-values.js';
 import type { Module } from '../modules/modules.js';
 import { isWithin, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
-import { isThis } from '../syntax/tree.js';
+import { walk } from '../syntax/parse.js';
+import { isPrototype, isThis } from '../syntax/tree.js';
 
 /** A piece of code, and which expressions in it stand for the component's element. */
 export interface Place {
@@ -38,12 +39,34 @@ export function placesOf(context: LayerContext, idle: readonly Ast.Node[]): Plac
     { range: node.body, module, scope: { ...context.scope, bindings }, idle, ...own },
     ...reachOf(layer, graph, idle).pieces.flatMap(({ node: range, module: from }): Place[] =>
       isFunction(range) && (isView || range.type !== 'ArrowFunctionExpression')
-        ? [{ range, module: from, scope: { graph, module: from, ...elementOf(context) }, ...own }]
+        ? [
+            {
+              range,
+              module: from,
+              scope: { graph, module: from, ...elementOf(context) },
+              idle: prototypesIn(range, from),
+              ...own,
+            },
+          ]
         : [],
     ),
     ...helpersGivenTheElement(context, idle),
   ];
 }
+
+/** `Other.prototype = { ... }`: what a function has for objects of another kind, in which `this` is one of those. */
+function prototypesIn(range: Ast.Node, { source }: Module): Ast.Node[] {
+  const found: Ast.Node[] = [];
+  if (!PROTOTYPE.test(source.slice(range.start, range.end))) return found;
+  walk(range, (node) => {
+    const isOne = node.type === 'AssignmentExpression' && isPrototype(node.left);
+    if (isOne && node.right.type === 'ObjectExpression') found.push(node.right);
+    return true;
+  });
+  return found;
+}
+
+const PROTOTYPE = /\.prototype\s*=/;
 
 /** What `this` is in the functions that belong to a class. */
 function elementOf({ scope }: LayerContext): Pick<Scope, 'element'> {

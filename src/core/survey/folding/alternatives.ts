@@ -1,14 +1,13 @@
 /** The strings an expression may be worth where it depends on a condition: `open ? 'opened' : 'closed'`. */
 
 import type { Ast } from '../syntax/parse.js';
-import { callableOf } from './callables.js';
+import { callableOf, insideOf } from './callables.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
 import type { Scope } from './functions.js';
 import { returned } from './functions.js';
 import { heldText } from './held.js';
 import { memberValues } from './member-values.js';
-import { calledWith } from './scopes.js';
 
 const MOST = 16;
 const DEEPEST = 6;
@@ -52,8 +51,7 @@ export function alternatives(node: Ast.Node, scope: Scope, depth = 0): string[] 
       const called = callableOf(node.callee, scope);
       const result = called && !called.node.async && !called.node.generator ? returned(called.node) : null;
       if (!called || !result) return [];
-      const bindings = calledWith(called, node.arguments, scope);
-      return alternatives(result, { ...called.scope, bindings }, depth + 1);
+      return alternatives(result, insideOf(called, node, scope), depth + 1);
     }
     case 'MemberExpression': {
       const held = heldText(node, scope);
