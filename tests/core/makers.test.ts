@@ -941,3 +941,55 @@ test.each([
     ['isOpen', true],
   ]);
 });
+
+test('classes without a base, for which run-time code makes elements by what they say of themselves', () => {
+  const { contract } = surveyed({
+    'a.js': `class Pier { open() {} render() { return h('div', null, h('slot', { name: 'mid' })); }
+        static get is() { return 'pier-a'; } static get encapsulation() { return 'shadow'; }
+        static get properties() { return { deckNo: { type: Number, attr: 'deck-no', reflectToAttr: true }, wide: { type: "Boolean", attr: 'wide' },
+          rows: { type: "Any", attr: 'rows' }, kept: { state: true }, el: { elementRef: true }, moor: { method: true } }; }
+        static get events() { return [{ name: 'landed', method: 'landed', bubbles: true, cancelable: true, composed: true }]; } }
+      class Gate { static get is() { return 'gate-a'; } static get style() { return ''; } }
+      class Plain { static get is() { return 'plain-a'; } }
+      export { Pier, Gate, Plain };`,
+  });
+  expect(contract.components.map(({ tag, registers, root }) => [tag, registers, root])).toEqual([
+    ['gate-a', 'never', 'none'],
+    ['pier-a', 'never', 'open'],
+  ]);
+  const [, pier] = contract.components;
+  expect(pier).toMatchObject({
+    properties: [
+      {
+        name: 'deckNo',
+        type: { text: 'number' },
+        attribute: { name: 'deck-no', reads: 'number', reflects: true },
+      },
+      { name: 'wide', type: { text: 'boolean' }, attribute: { name: 'wide', falseTexts: ['false'] } },
+      { name: 'rows', attribute: { name: 'rows', reads: 'custom' } },
+    ],
+    methods: [{ name: 'moor' }],
+    events: [{ name: 'landed', bubbles: true, composed: true, cancelable: true }],
+    slots: [{ name: 'mid' }],
+    attributes: [],
+  });
+});
+
+const VIEWS = `export default function register(View, tag, names, options) {
+  function Made() { const one = Reflect.construct(HTMLElement, [], Made); if (options && options.shadow) one.attachShadow({ mode: 'open' }); return one; }
+  (Made.prototype = Object.create(HTMLElement.prototype)).constructor = Made;
+  names = names || View.observedAttributes || []; Made.observedAttributes = names;
+  names.forEach(function (name) { Object.defineProperty(Made.prototype, name, { get: function () { return this.kept[name]; }, set: function (value) {} }); });
+  customElements.define(tag || View.tagName || View.name, Made); return Made; }`;
+
+test('views that a function makes elements of, whatever it is imported as', () => {
+  const { contract } = surveyed({
+    'a.js': `import t from './views.js'; function a({ deck }) { return h('b', { part: 'deck' }, deck); } t(a, "pier-a", ["deck"], { shadow: !0 });
+      var r = ({ wide }) => h('b', null, wide); r.tagName = "gate-a"; r.observedAttributes = ["wide"]; t(r);`,
+    'views.js': VIEWS,
+  });
+  expect(contract.components.map((one) => [one.tag, ...one.properties.map(({ name }) => name)])).toEqual([
+    ['gate-a', 'wide'],
+    ['pier-a', 'deck'],
+  ]);
+});

@@ -635,3 +635,18 @@ test('options that a decorator spreads by helpers, whatever these are called', (
     class Pier extends B {} d([p({ type: Number })], Pier.prototype, "deck", 2); d([k()], Pier.prototype, "kept", 2); customElements.define('pier-a', Pier);`;
   expect(offers(source)).toMatchObject({ properties: 'deck', attributes: 'deck' });
 });
+
+test.each([
+  ['any text stands for true', 'return !!value;', undefined],
+  ['the text "false" does not', "return value != null && value !== 'false';", ['false']],
+])('flags by their mode, where %s', (_, body, falseTexts) => {
+  const source = `${HELPER}const flags = { toView(value) { return value ? '' : null; }, fromView(value) { ${body} } };
+    function Z(given, name) { let one; function set(proto, key) { one.property = key; lists(proto.constructor).push(one); } if (arguments.length > 1) { one = {}; set(given, name); return; } one = given || {}; return set; }
+    class Pier extends HTMLElement {} Z(Pier.prototype, "deckNo"); Z({ mode: "boolean" })(Pier.prototype, "wide"); other(Pier.prototype, "rows"); customElements.define('pier-a', Pier);`;
+  const { properties } = componentIn(source);
+  expect(properties.map(({ name, attribute }) => [name, attribute?.name])).toEqual([
+    ['deckNo', 'deckno'],
+    ['wide', 'wide'],
+  ]);
+  expect(properties[1]?.attribute?.falseTexts).toEqual(falseTexts);
+});

@@ -91,7 +91,7 @@ export function assemble(
   for (const [name, at] of untold)
     notes.push({
       code: 'attribute-never-told',
-      message: `${name}: no attribute of a page of HTML has capital letters, so that the element never hears of this one.`,
+      message: `${name}: is observed under a name with capital letters, which no attribute of a page of HTML has.`,
       at,
     });
   const { properties: offered, attributes } = withMemberTags(members, documented, graph);

@@ -16,14 +16,12 @@ import type {
   PropertyEvidence,
 } from '../evidence/evidence.js';
 import { hiddenMember } from '../evidence/evidence.js';
-import { callableOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { Folded, FoldedObject } from '../folding/folded.js';
 import { asString, isFoldedObject } from '../folding/folded.js';
-import type { Callable, Scope } from '../folding/functions.js';
+import type { Scope } from '../folding/functions.js';
 import { originalName, unwrap } from '../folding/functions.js';
 import { keyName } from '../folding/literals.js';
-import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
 import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
@@ -33,6 +31,7 @@ import { isDocumentedAccessor, memberType } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';
 import { ownMembers, prefixed } from './own-decorators.js';
+import { asRead, makesProperty, takesOptionsElsewhere } from './property-makers.js';
 import { wrappedDecorator } from './wrapped-decorators.js';
 
 export const decorated: Dialect = {
@@ -163,7 +162,8 @@ function declaredBy(
     const inner = called ? wrappedDecorator(called, name, scope) : null;
     const isOwn = inner !== null && scope.graph.isOwn(inner.scope.module);
     const declares = () =>
-      declaresProperty(options, argument, givenName) || (called && makesProperty(called, options, scope));
+      declaresProperty(options, argument, givenName) ||
+      (called ? makesProperty(called, options, scope) : takesOptionsElsewhere(decorator, scope));
     // What another package makes of a decorator counts where what that is given does not tell.
     if (inner && (isOwn || !declares())) {
       const found = declaredBy([inner.node], name, context, inner.scope);
@@ -182,7 +182,11 @@ function declaredBy(
       // One that only makes a property observable leaves it to others to give it an attribute.
       ...(NO_ATTRIBUTE.test(givenName)
         ? {}
-        : { attribute: isState ? false : prefixed(read.attribute, name, decorator, scope) }),
+        : {
+            attribute: isState
+              ? false
+              : prefixed(asRead(read.attribute, called, scope), name, decorator, scope),
+          }),
       internal: isInner,
       state: isInner,
       readonly: read.readonly,
@@ -219,25 +223,6 @@ function declaresProperty(
   if (typeof options === 'string') return ATTRIBUTE_NAMES.test(name);
   return argument.type !== 'Literal' && PLAIN_NAMES.test(name);
 }
-
-/**
- * A decorator under a name that tells nothing, as minifiers leave it: its function, which the material holds, or one that
- * it calls, hands the member over to the class's own maker of properties.
- */
-function makesProperty(called: Ast.CallExpression, options: Folded | undefined, scope: Scope): boolean {
-  if (options !== undefined && !isFoldedObject(options)) return false;
-  const made = callableOf(called.callee, scope);
-  if (!made) return false;
-  const isMaker = ({ node, scope: { module } }: Callable) =>
-    MAKES_PROPERTY.test(module.source.slice(node.start, node.end));
-  if (isMaker(made)) return true;
-  return within('call', made.node, made.scope.module.program).some((call) => {
-    const further = call.callee.type === 'Identifier' ? callableOf(call.callee, made.scope) : null;
-    return further !== null && isMaker(further);
-  });
-}
-
-const MAKES_PROPERTY = /\.createProperty\(/;
 
 /** A member that holds what is slotted: `@slot({ default: true }) items`, `@slot() header`. */
 function slotted(

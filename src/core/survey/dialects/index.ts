@@ -11,6 +11,7 @@ import { described } from './described.js';
 import { eventDetails } from './event-details.js';
 import { eventFields } from './event-fields.js';
 import { given } from './given.js';
+import { hosted } from './hosted.js';
 import { inputs } from './inputs.js';
 import { listed } from './listed.js';
 import { marshalled } from './marshalled.js';
@@ -32,6 +33,7 @@ export const DIALECTS: readonly Dialect[] = [
   perClass,
   perElement,
   described,
+  hosted,
   compiled,
   built,
   listed,

@@ -3,6 +3,7 @@
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../classes/about.js';
+import { isHosted } from '../classes/exported.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import type { Folded } from '../folding/folded.js';
@@ -23,6 +24,7 @@ const TABLES = ['properties', 'props'];
 export const table: Dialect = {
   name: 'table',
   read(context) {
+    if (isHosted(context.layer.node)) return {};
     const entries = TABLES.flatMap((name) => tablesNamed(name, context))
       .map(({ node, scope }) => tableEntries(node, scope))
       .filter((one) => !one.every(isPlainText))

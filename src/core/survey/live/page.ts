@@ -246,6 +246,9 @@ async function instanceOf(one: Defined, names: readonly string[]): Promise<Insta
     await settle(element);
     seen.held.shown = heldBy(element, all);
     const root = element.shadowRoot ?? closedRoots.get(element) ?? null;
+    // Some get them as they come into the page.
+    const known = new Set(seen.perElement.map((member) => member.name));
+    seen.perElement.push(...accessorsOf(element).filter((member) => !known.has(member.name)));
     const accessors = new Set(seen.perElement.map((member) => member.name));
     seen.fields = Object.keys(element).filter((name) => !accessors.has(name));
     seen.root = root === null ? 'none' : closedRoots.has(element) ? 'closed' : 'open';
@@ -262,7 +265,7 @@ async function instanceOf(one: Defined, names: readonly string[]): Promise<Insta
   return seen;
 }
 
-/** The accessors that its constructor gave an element. */
+/** The accessors that an element has of its own. */
 function accessorsOf(element: Element): SeenMember[] {
   return Object.entries(Object.getOwnPropertyDescriptors(element)).flatMap(([name, { get, set }]) =>
     get || set ? [{ name, writable: set !== undefined }] : [],

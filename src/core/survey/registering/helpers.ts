@@ -7,6 +7,7 @@ import { callableOf, functionReturned, returnedFunction, staticMethodOf } from '
 import type { Callable, FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction, originalName, unwrap } from '../folding/functions.js';
 import { calledWith, parameterNames, withLocals } from '../folding/scopes.js';
+import type { Module } from '../modules/modules.js';
 import { callInPlace, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { entryOf } from '../syntax/tree.js';
@@ -35,7 +36,7 @@ export function helperCall(node: Ast.CallExpression, scope: Scope): Finding[] {
   const { program } = scope.module;
   const around = functionsAround(node, program);
   if (isModuleDefinition(node, scope)) return [];
-  if (!isNamedForIt(callee, scope) && !mayDefine(callee, node, around)) return [];
+  if (!isNamedForIt(callee, scope) && !mayDefine(callee, node, around, scope)) return [];
   const registers: Registration = isCalledLater(around, scope) ? 'by-call' : 'on-import';
   return scopesAt(node, around, scope).flatMap((inner) => {
     const helper = definingFunction(callee, inner);
@@ -92,13 +93,29 @@ function isTakenFromNamed(callee: Ast.Node, { graph, module }: Scope): boolean {
 }
 
 /** Any other function may define, too, if it is given a tag: itself, or as what a parameter stands for when left out. */
-function mayDefine(callee: Ast.Node, node: Ast.CallExpression, around: readonly FunctionNode[]): boolean {
+function mayDefine(
+  callee: Ast.Node,
+  node: Ast.CallExpression,
+  around: readonly FunctionNode[],
+  { module }: Scope,
+): boolean {
   if (callee.type === 'MemberExpression') return isMethodOf(callee) && node.arguments.some(isTagLiteral);
   if (callee.type !== 'Identifier') return false;
   const names = around.flatMap(({ params }) => params.flatMap(nameWithTag));
   return node.arguments.some(
-    (one) => isTagLiteral(one) || holdsTag(one) || (one.type === 'Identifier' && names.includes(one.name)),
+    (one) =>
+      isTagLiteral(one) ||
+      holdsTag(one) ||
+      (one.type === 'Identifier' && (names.includes(one.name) || isGivenTag(one.name, module))),
   );
+}
+
+/** `Pier.tagName = 'a-b';` */
+function isGivenTag(name: string, { assigned }: Module): boolean {
+  return TAG_KEYS.some((key) => {
+    const given = assigned.get(`${name}.${key}`);
+    return given !== undefined && isTagLiteral(given);
+  });
 }
 
 /** `{ tagName: 'a-b' }`, also put together with others: `Object.assign({}, options, { tagName: 'a-b' })`. */

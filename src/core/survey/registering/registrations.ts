@@ -35,7 +35,7 @@ export function mayRegister(source: string): boolean {
 }
 
 const REGISTERING = [
-  /\bcustomElements\b|(?:Define|Register\w{0,20})\(|\b(?:define|register)\w*(?:\s*\(\s*[^\s)]|\s+as\s)|\.(?:define|register)\w*\(\)/,
+  /\bcustomElements\b|(?:Define|Register\w{0,20})\(|\b(?:define|register)\w*(?:\s*\(\s*[^\s)]|\s+as\s)|\b\w*Element\s+as\s|\.(?:define|register)\w*\(\)/,
   // A decorator that is given a tag, a constant for one, or an object with one.
   /@[\w.]+\(\s*(?:["'`][a-z]|[\w.]+\s*\)|\{[^}]*["'`][a-z][\w.]*-)/,
   // What compilers make of it.
@@ -46,6 +46,9 @@ const REGISTERING = [
   /\b\w*(?:[eE]lement|[cC]omponent)\w*\(\s*["'`][a-z]\w*-/,
   // A function with a short name that is handed a tag and a class, as a statement.
   /(?:^|[;}])[ \t]{0,80}\w{1,3}\(["'`][a-z][\w.]{0,60}-[\w.-]{0,60}["'`],[ \t]?(?!null\b|void\b)[\w$]{1,60}\)/m,
+  // The same the other way round, and a class that has its tag.
+  /(?:^|[;}])[ \t]{0,80}\w{1,3}\([\w$]{1,60},[ \t]?["'`][a-z][\w.]{0,60}-[\w.-]{0,60}["'`]\s*[,)]/m,
+  /\b\w+\.tagName\s?=\s?["'`][a-z]\w*-/,
   // A function that is handed a class, a method that is given a tag, and a plain decorator of a class.
   /(?:^|[;}])[ \t]{0,80}(?:[A-Z]\w*\.)?\w+\(\s*[A-Z]\w*\s*[,)]|\b[A-Z]\w*\.\w+\(\s*["'`][a-z][\w.]*-/m,
   /@[a-z]\w*\s+(?:export\s+)?(?:default\s+)?(?:class)\b/,

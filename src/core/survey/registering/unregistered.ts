@@ -2,6 +2,7 @@
 
 import { isElementName } from '../../contract/tags.js';
 import { chainOf } from '../classes/classes.js';
+import { isHosted } from '../classes/exported.js';
 import { pathOf } from '../declaring/names.js';
 import { mappedTags, TAG_MAP } from '../declaring/tag-maps.js';
 import { callableOf } from '../folding/callables.js';
@@ -41,7 +42,7 @@ export function unregisteredIn(module: Module, graph: ModuleGraph): Registered[]
     const tag = statedTag(node, scope) ?? mapped.get(exported.name);
     if (!tag) return [];
     const { layers, platform, lost } = chainOf({ node, scope, name: exported.name }, graph);
-    if (!platform && !lost) return [];
+    if (!platform && !lost && !isHosted(node)) return [];
     const method = methodThatRegisters(tag, layers, scope);
     const registers =
       method !== null ? 'by-call' : isHandedOver(exported.name, scope) ? 'on-import' : 'never';
