@@ -626,3 +626,11 @@ test('what objects of another kind send to one another is no event of the elemen
     this.emit('ready'); return new Gesture(this); }`;
   expect(events('go() { zoomed.call(this); }', zoom).map((one) => one.split(' ')[0])).toEqual(['ready']);
 });
+
+test('a name that a function makes until it is free is the first that it makes', () => {
+  const helper =
+    'const free = (count = 0) => { const name = `landed-${count}`; return taken(name) ? free(count + 1) : name; };';
+  expect(events('go() { this.dispatchEvent(new Event(free())); }', helper)).toEqual([
+    'landed-0 Event null - element',
+  ]);
+});

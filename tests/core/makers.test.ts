@@ -993,3 +993,40 @@ test('views that a function makes elements of, whatever it is imported as', () =
     ['pier-a', 'deck'],
   ]);
 });
+
+test('a view handed to what another package makes a class with, in a call that is registered', () => {
+  const [pier] = surveyed({
+    'a.js': `import { component } from 'views'; function Pier() { this.dispatchEvent(new CustomEvent('landed')); return html\`<slot name="mid"></slot>\`; }
+      Pier.observedAttributes = ['deck']; customElements.define('pier-a', component(Pier));`,
+    'node_modules/views/index.js': `function made(view) { class Made extends HTMLElement { static get observedAttributes() { return view.observedAttributes || []; } connectedCallback() { this.attachShadow({ mode: 'open' }); view.call(this); } } return Made; } export { made as component };`,
+  }).contract.components;
+  expect(pier).toMatchObject({
+    root: 'open',
+    attributes: [{ name: 'deck' }],
+    events: [{ name: 'landed' }],
+    slots: [{ name: 'mid' }],
+  });
+});
+
+test('what is rendered into the element itself needs no root', () => {
+  const rooted = (key: string) =>
+    surveyed({
+      'a.js': `import { define } from 'kit'; define({ tag: 'pier-a', size: 0, ${key}: () => view });`,
+    }).contract.components[0]?.root;
+  expect([rooted('content'), rooted('render')]).toEqual(['none', 'open']);
+});
+
+test('a helper of another package is known by the name it was exported under', () => {
+  const [pier] = surveyed({
+    'a.js': `import { fireEvent as n } from 'kit'; class Pier extends HTMLElement { go() { n(this, 'landed'); } } customElements.define('pier-a', Pier);`,
+  }).contract.components;
+  expect(pier?.events).toMatchObject([{ name: 'landed' }]);
+});
+
+test('a list of behaviours that goes by a name', () => {
+  const [pier] = surveyed({
+    'a.js': `import { mixed } from 'kit'; const Pressed = { properties: { pressed: { type: Boolean } }, press() {} }; const All = [Pressed, { properties: { toggles: { type: Boolean } } }];
+      class Pier extends mixed(All, HTMLElement) {} customElements.define('pier-a', Pier);`,
+  }).contract.components;
+  expect(pier?.properties.map((one) => one.name).sort()).toEqual(['pressed', 'toggles']);
+});

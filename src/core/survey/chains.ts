@@ -23,7 +23,9 @@ export function chainOfRegistered(
     const { layers } = chainOfBuilt(one.node, one.scope, null, graph);
     return { ...chain, layers: [...layers, ...chain.layers.map((layer) => ({ ...layer, own: false }))] };
   }
-  const call = one.made ?? (one.called && { ...one.called, near: true as const });
+  const called =
+    one.called ?? (own && graph.isElsewhere(own.module, one.module) ? callGiven(one) : undefined);
+  const call = one.made ?? (called && { ...called, near: true as const });
   if (own) return call ? { ...chain, layers: [{ ...own, made: call }, ...above] } : chain;
   if (one.members) {
     const apart = chainKeptApart(one.tag, graph, input) ?? chainOfBuilt(one.node, one.scope, null, graph);
@@ -36,6 +38,12 @@ export function chainOfRegistered(
   if (node.type === 'CallExpression') return chainOfBuilt(node, one.scope, null, graph);
   const made = callMaking(node, one.scope);
   return made ? chainOfBuilt(made.node, made.scope, null, graph) : null;
+}
+
+/** The call that gives what is registered: `define("a-b", component(view))`. */
+function callGiven({ node, scope }: Registered): Registered['called'] {
+  const call = unwrap(node);
+  return call.type === 'CallExpression' ? { node: call, scope } : undefined;
 }
 
 /** The class that compilers export under its tag, with underscores, in a module of its own. */

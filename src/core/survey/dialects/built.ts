@@ -60,12 +60,18 @@ export const built: Dialect = {
       const argument = { node, scope: call.scope };
       if (isTagged && readDefaults(argument, found, context)) continue;
       readArgument(argument, found, context, 0);
-      if (refusesRoot(fold(node, call.scope))) isOpen = false;
+      if (refusesRoot(fold(node, call.scope)) || rendersLight(node)) isOpen = false;
     }
     const { properties, attributes, events, methods } = found;
     return { properties, attributes, events, methods, root: isOpen ? 'open' : 'none' };
   },
 };
+
+/** `define({ tag: "a-b", content: () => view })`: what `render` puts into a root, this puts into the element itself. */
+function rendersLight(description: Ast.Node): boolean {
+  const given = entryOf(unwrap(description), 'content');
+  return given !== null && isFunction(unwrap(given)) && entryOf(unwrap(description), 'render') === null;
+}
 
 /** `make(view, { shadowRoot: false })` */
 function refusesRoot(options: Folded): boolean {
@@ -84,7 +90,9 @@ function readBase(context: LayerContext, found: Found): void {
   const attributeCase = attributeCaseOf(chain);
   for (const argument of above.arguments) {
     const description = unwrap(argument);
-    if (isBehaviors(description, scope)) readArgument({ node: description, scope }, found, context, 1);
+    const named = description.type === 'Identifier' ? topLevelValue(description.name, scope) : null;
+    const list = named ?? { node: description, scope };
+    if (isBehaviors(unwrap(list.node), list.scope)) readArgument(list, found, context, 1);
     if (description.type !== 'ObjectExpression') continue;
     for (const one of description.properties) {
       const name = one.type === 'Property' ? keyName(one.key, one.computed, (key) => fold(key, scope)) : null;

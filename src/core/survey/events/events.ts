@@ -9,7 +9,7 @@ import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import { asString, UNKNOWN } from '../folding/folded.js';
 import type { Bound, Callable, FunctionNode, Scope } from '../folding/functions.js';
-import { unwrap } from '../folding/functions.js';
+import { originalName, unwrap } from '../folding/functions.js';
 import { methodHeld } from '../folding/held.js';
 import { calledWith, withLocals } from '../folding/scopes.js';
 import { classAround, functionsAround, isWithin, within } from '../syntax/find.js';
@@ -305,7 +305,9 @@ function byItsName(callee: Ast.Node, node: Ast.CallExpression, from: HelperConte
   const isOwnMethod = callee.type === 'MemberExpression' && from.host(unwrap(callee.object));
   const named = callee.type === 'Identifier' ? callee : isOwnMethod ? callee.property : null;
   const called = named?.type === 'Identifier' ? named.name : '';
-  if (!EMITTING.test(called)) return [];
+  // A bundler may have changed the name that it was imported by.
+  if (!EMITTING.test(called) && !(callee === named && EMITTING.test(originalName(callee, from.scope))))
+    return [];
   const at = node.arguments.findIndex((one) => eventNames(one, from.scope).length > 0);
   const [name, given] = at < 0 ? [] : node.arguments.slice(at);
   return (name ? eventNames(name, from.scope) : []).flatMap((one) =>
