@@ -22,6 +22,8 @@ export interface Piece {
   module: Module;
   /** What it names counts wherever it stands: templates that are handed over may come from another package. */
   anywhere?: boolean;
+  /** Reached through a module that holds it, `kit.send(...)`: `this` is not the element there. */
+  apart?: boolean;
   /** What of it never runs for the component. */
   idle?: readonly Ast.Node[];
   /** What names stand for where it stands, before they are looked up in the module. */
@@ -58,8 +60,8 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
   const pieces = ownPieces(layer, graph, idle);
   const sheets = new Map<string, { text: string; label: string }>();
   const seen = new Set<Ast.Node>(pieces.map((piece) => piece.node));
-  const add = (piece: Piece) => {
-    if (!seen.has(piece.node)) pieces.push(piece);
+  const add = (piece: Piece, from: Piece, apart = from.apart === true) => {
+    if (!seen.has(piece.node)) pieces.push(apart ? { ...piece, apart } : piece);
     seen.add(piece.node);
   };
   for (let index = 0; index < pieces.length && pieces.length < MOST_PIECES; index += 1) {
@@ -67,19 +69,20 @@ function follow(layer: Layer, graph: ModuleGraph, idle: readonly Ast.Node[]): Re
     if (!piece) break;
     for (const name of inPiece('private', piece)) {
       const beside = privateFunction(name);
-      if (beside) add({ node: beside.node, module: piece.module, bindings: piece.bindings });
+      if (beside) add({ node: beside.node, module: piece.module, bindings: piece.bindings }, piece);
     }
     for (const name of namesIn(piece)) {
       const local = piece.bindings?.get(name);
       if (local) {
-        if (isOfClass(local, layer)) add(pieceOf(local));
+        if (isOfClass(local, layer)) add(pieceOf(local), piece);
         continue;
       }
       const look = graph.lookBehind(name, piece.module, piece.anywhere === true);
       if (look.kind === 'sheet') sheets.set(look.label, look);
-      if (look.kind === 'code') for (const one of namedPieces(name, piece, layer, graph)) add(one);
+      if (look.kind === 'code') for (const one of namedPieces(name, piece, layer, graph)) add(one, piece);
     }
-    for (const held of heldByModules(piece, graph)) if (mayFollow(held, piece, layer)) add(pieceOf(held));
+    for (const held of heldByModules(piece, graph))
+      if (mayFollow(held, piece, layer)) add(pieceOf(held), piece, true);
   }
   return { pieces, sheets: [...sheets.values()] };
 }

@@ -37,8 +37,8 @@ export function placesOf(context: LayerContext, idle: readonly Ast.Node[]): Plac
   const { module, node, bindings } = layer;
   return [
     { range: node.body, module, scope: { ...context.scope, bindings }, idle, ...own },
-    ...reachOf(layer, graph, idle).pieces.flatMap(({ node: range, module: from }): Place[] =>
-      isFunction(range) && (isView || range.type !== 'ArrowFunctionExpression')
+    ...reachOf(layer, graph, idle).pieces.flatMap(({ node: range, module: from, apart }): Place[] =>
+      isFunction(range) && !apart && (isView || range.type !== 'ArrowFunctionExpression')
         ? [
             {
               range,
