@@ -49,11 +49,11 @@ function wordsIn(said: Said): { description?: string } {
   return description ? { description } : {};
 }
 
-const READERS: Readonly<Record<string, 'string' | 'number' | 'boolean'>> = {
-  string: 'string',
-  number: 'number',
-  boolean: 'boolean',
-};
+const READERS = new Map<string, 'string' | 'number' | 'boolean'>([
+  ['string', 'string'],
+  ['number', 'number'],
+  ['boolean', 'boolean'],
+]);
 
 function propertyOf(
   name: string,
@@ -61,7 +61,7 @@ function propertyOf(
   { layer, graph }: LayerContext,
 ): Omit<PropertyEvidence, 'words'> {
   const given = said.get('type') ?? null;
-  const reads = READERS[(isReference(given) ? given.reference : (asString(given) ?? '')).toLowerCase()];
+  const reads = READERS.get((isReference(given) ? given.reference : (asString(given) ?? '')).toLowerCase());
   const written = original(said);
   const attribute = asString(said.get('attr') ?? said.get('attribute') ?? null);
   // What is the class's own business has no attribute: its state, its element, and what it gets from others.

@@ -102,19 +102,19 @@ function readDecorator(
   const source = scope.module.source.slice(node.start, node.end);
   const reads = /\bhasAttribute\(/.test(source) ? 'boolean' : 'string';
   const text = (one: Ast.Node) => asString(fold(one, scope));
-  const observe = (given: Ast.Node, list?: ObservedList) => {
+  const observe = (given: Ast.Node, naming: Naming) => {
     const added = text(given);
-    const name = added === null ? null : (list?.(added) ?? added);
+    const name = added === null ? null : (naming(added) ?? added);
     if (name !== null && !isInnerName(name))
       found.attributes.push({ name, property: member, reads, observed: true, at });
   };
-  const listOf = (one: Ast.Node) =>
-    one.type === 'MemberExpression' ? lists.get(calledName(one)) : undefined;
+  const namingOf = (list: Ast.Node) =>
+    list.type === 'MemberExpression' ? lists.get(calledName(list)) : undefined;
   walk(node.body, (inner) => {
     if (inner.type === 'AssignmentExpression' && inner.left.type === 'MemberExpression') {
       // `list[name] = ...`
-      const list = inner.left.computed ? listOf(inner.left.object) : undefined;
-      if (list) observe(inner.left.property, list);
+      const naming = inner.left.computed ? namingOf(inner.left.object) : undefined;
+      if (naming) observe(inner.left.property, naming);
     }
     if (inner.type !== 'CallExpression' || inner.callee.type !== 'MemberExpression') return true;
     const [first, second, descriptor] = inner.arguments;
@@ -128,8 +128,8 @@ function readDecorator(
       found.properties.push({ ...defined(name, made?.node ?? descriptor, at), ...(type ? { type } : {}) });
       found.attributes.push(...read);
     } else if (first) {
-      const list = listOf(inner.callee.object) ?? addedTo(called, lists, context);
-      if (list) observe(first, list);
+      const naming = namingOf(inner.callee.object) ?? namingAddedTo(called, lists, context);
+      if (naming) observe(first, naming);
     }
     return true;
   });
@@ -146,19 +146,22 @@ function defined(name: string, descriptor: Ast.Node, at: string): PropertyEviden
   return { name, origin: 'declared', writable: sets || !gets, internal, words: { at } };
 }
 
-/** The attribute that stands for an entry of a list, in what `observedAttributes` makes of that; null where it is the entry. */
-type ObservedList = (entry: string) => string | null;
+/** The attribute that stands for an entry of a list; null where it is the entry itself, or cannot be told. */
+type Naming = (entry: string) => string | null;
 
-/** What `observedAttributes` gives out, by name: `return Dial.watched`, `return Object.keys(Dial.watched).map(hyphens)`. */
-function observedLists({ chain, graph }: LayerContext): Map<string, ObservedList> {
-  const lists = new Map<string, ObservedList>();
+/**
+ * The lists that `observedAttributes` gives out, by their names, and what it makes of their entries: `return Dial.watched`,
+ * `return Object.keys(Dial.watched).map(hyphens)`.
+ */
+function observedLists({ chain, graph }: LayerContext): Map<string, Naming> {
+  const lists = new Map<string, Naming>();
   for (const { node, module, bindings } of chain.layers) {
     const getter = staticGetter(node, 'observedAttributes');
     if (!getter) continue;
-    const list = mappedIn(getter, { graph, module, bindings });
+    const naming = namingIn(getter, { graph, module, bindings });
     walk(getter, (inner) => {
       if (inner.type === 'MemberExpression' && inner.object.type !== 'Super')
-        lists.set(calledName(inner), list);
+        lists.set(calledName(inner), naming);
       return true;
     });
   }
@@ -168,7 +171,7 @@ function observedLists({ chain, graph }: LayerContext): Map<string, ObservedList
 }
 
 /** What a getter makes of each entry, by the function that it hands to `map`. */
-function mappedIn(getter: Ast.Function, scope: Scope): ObservedList {
+function namingIn(getter: Ast.Function, scope: Scope): Naming {
   const result = returned(getter);
   const call = result ? unwrap(result) : null;
   const isMapped = call?.type === 'CallExpression' && calledName(call.callee) === 'map';
@@ -184,19 +187,19 @@ function mappedIn(getter: Ast.Function, scope: Scope): ObservedList {
   };
 }
 
-/** The list of the class that one of its methods adds to. */
-function addedTo(
+/** What becomes of the entries of the list that a method of the class adds to; undefined where it adds to none. */
+function namingAddedTo(
   method: string,
-  lists: ReadonlyMap<string, ObservedList>,
+  lists: ReadonlyMap<string, Naming>,
   { chain }: LayerContext,
-): ObservedList | undefined {
+): Naming | undefined {
   for (const { node, module } of lists.size > 0 ? chain.layers : []) {
     for (const member of node.body.body) {
       const isMethod = member.type === 'MethodDefinition';
       if (!isMethod || member.key.type !== 'Identifier' || member.key.name !== method) continue;
       const source = module.source.slice(member.start, member.end);
-      for (const [name, list] of lists)
-        if (new RegExp(`\\b${name.replaceAll('$', '\\$')}\\.(?:push|add)\\(`).test(source)) return list;
+      for (const [name, naming] of lists)
+        if (new RegExp(`\\b${name.replaceAll('$', '\\$')}\\.(?:push|add)\\(`).test(source)) return naming;
     }
   }
   return undefined;

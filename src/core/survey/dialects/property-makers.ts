@@ -7,6 +7,7 @@ import type { Folded } from '../folding/folded.js';
 import { isFoldedObject } from '../folding/folded.js';
 import type { Callable, Scope } from '../folding/functions.js';
 import { calledName } from '../folding/functions.js';
+import type { Module } from '../modules/modules.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { isOptions } from './options.js';
@@ -64,7 +65,15 @@ export function asRead(
   if (!attribute || attribute.falseTexts === undefined) return attribute;
   const made = called && callableOf(called.callee, scope);
   const { falseTexts: _, ...others } = attribute;
-  return made && ANY_TEXT.test(made.scope.module.source) ? others : attribute;
+  return made && readsAnyText(made.scope.module) ? others : attribute;
+}
+
+const READING_ANY = new WeakMap<Module, boolean>();
+
+function readsAnyText(module: Module): boolean {
+  const known = READING_ANY.get(module) ?? ANY_TEXT.test(module.source);
+  READING_ANY.set(module, known);
+  return known;
 }
 
 /** `fromView(value) { return !!value; }` */

@@ -12,6 +12,7 @@ import { memberValues } from './member-values.js';
 const MOST = 16;
 const DEEPEST = 6;
 
+/** Does a call stand in the function that it calls? */
 function isInside({ start, end }: Ast.Node, { node, scope }: Callable, { module }: Scope): boolean {
   return module === scope.module && start >= node.start && end <= node.end;
 }

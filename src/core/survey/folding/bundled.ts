@@ -49,21 +49,17 @@ export function bundledMember(object: Ast.Node, name: string, scope: Scope): Bou
   return { node: value, scope: withLocals({ graph: scope.graph, module: scope.module }, around) };
 }
 
-/** What a module exports under a name, itself or from others that it passes on. */
-function exportedBy(
-  made: FunctionNode,
-  name: string,
-  scope: Scope,
-  modules: Modules,
-  depth = 0,
-): Ast.Node | null {
-  const { named, passedOn } = exportsOf(made, scope.module.program);
-  const own = named.get(name);
-  if (own || depth > DEEPEST) return own ?? null;
-  for (const one of passedOn) {
-    const other = moduleBehind(one, scope, modules);
-    const value = other && exportedBy(other, name, scope, modules, depth + 1);
-    if (value) return value;
+/** What a module exports under a name, itself or from others that it passes on, which may pass on one another. */
+function exportedBy(made: FunctionNode, name: string, scope: Scope, modules: Modules): Ast.Node | null {
+  const asked = new Set([made]);
+  for (const one of asked) {
+    const { named, passedOn } = exportsOf(one, scope.module.program);
+    const own = named.get(name);
+    if (own) return own;
+    for (const load of passedOn) {
+      const other = moduleBehind(load, scope, modules);
+      if (other) asked.add(other);
+    }
   }
   return null;
 }

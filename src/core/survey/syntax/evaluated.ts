@@ -5,7 +5,7 @@
 
 import { parseModule } from './parse.js';
 
-const EVALUATED = /\beval\((?:[\w$]{1,60}\.ts\()?("(?:[^"\\]|\\[\s\S])*")\)?\);?/g;
+const EVALUATED = /\beval\((?:[\w$]{1,60}\.ts\()?("[^"\\]*(?:\\[\s\S][^"\\]*)*")\)?\);?/g;
 /** What browsers' tools are told the name of the file by. */
 const NAMED = 'sourceURL=';
 
