@@ -229,3 +229,11 @@ test.each<[string, ContractProperty, string | null]>([
   const [{ items } = { items: [] }] = markupSurfacesOf([component({ properties: [one] })], NOT_IMPORTED, []);
   expect(items.map(({ way, value }) => `${way} ${value}`)).toEqual(expected === null ? [] : [expected]);
 });
+
+test('a method that goes by the name of what every element has is called on the element itself', () => {
+  const methods = ['isConnected', 'prefix', 'title', 'moor'].map((name) => ({
+    name,
+    text: `${name}(): void`,
+  }));
+  expect(methodsOf(component({ methods }), []).map((one) => one.name)).toEqual(['moor']);
+});

@@ -70,12 +70,15 @@ export function isGlobalProperty(name: string): boolean {
 /** What every element has for reading only (DOM, HTML). */
 const READ_ONLY = new Set(
   (
-    'assignedSlot attributes childElementCount childNodes children classList dataset firstChild firstElementChild ' +
-    'isConnected lastChild lastElementChild localName nodeName ownerDocument parentElement parentNode shadowRoot tagName'
+    'assignedSlot attributes baseURI childElementCount childNodes children classList clientHeight clientLeft clientTop ' +
+    'clientWidth dataset firstChild firstElementChild isConnected isContentEditable lastChild lastElementChild localName ' +
+    'namespaceURI nextElementSibling nextSibling nodeName nodeType offsetHeight offsetLeft offsetParent offsetTop ' +
+    'offsetWidth ownerDocument parentElement parentNode prefix previousElementSibling previousSibling scrollHeight ' +
+    'scrollWidth shadowRoot tagName'
   ).split(' '),
 );
 
-/** Is a member there, on every HTMLElement, without a class of its own? */
+/** Has every HTMLElement this member, which is no method? */
 export function isPlatformMember(name: string): boolean {
   return READ_ONLY.has(name) || isGlobalProperty(name);
 }

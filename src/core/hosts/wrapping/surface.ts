@@ -4,7 +4,7 @@ import { startsOtherwise } from '../../contract/defaults.js';
 import { eventHandledBy, trappedBy } from '../../contract/events.js';
 import { isByPresence } from '../../contract/flags.js';
 import { kindsOf, kindsRead } from '../../contract/kinds.js';
-import { isGlobalAttribute, isGlobalProperty } from '../../contract/platform.js';
+import { isGlobalAttribute, isGlobalProperty, isPlatformMember } from '../../contract/platform.js';
 import { isElementName } from '../../contract/tags.js';
 import type {
   Component,
@@ -319,7 +319,7 @@ function membersIn(component: Component): Member[] {
 export function methodsOf(component: Component, taken: readonly string[]): Member[] {
   const names = new Set(taken);
   return firsts(membersOf(component).filter((one) => one.isMethod)).filter(
-    ({ name }) => /^[A-Za-z]/.test(name) && isIdentifier(name) && !names.has(name) && !isGlobalProperty(name),
+    ({ name }) => /^[A-Za-z]/.test(name) && isIdentifier(name) && !names.has(name) && !isPlatformMember(name),
   );
 }
 
