@@ -804,3 +804,16 @@ test('a member of every element, of which a class says nothing but the type', ()
     /** The words above it. */ lang!: string; } customElements.define('pier-a', Pier);`);
   expect(pier.properties.map((one) => one.name)).toEqual(['deck', 'lang']);
 });
+
+test('a declaration whose type is that of no value says nothing of the kind', () => {
+  const pier = componentIn(
+    "class Pier extends HTMLElement { static properties = { deck: { type: String }, rows: { attribute: false } }; } customElements.define('pier-a', Pier); export { Pier };",
+    {
+      'a.d.ts': 'export class Pier extends HTMLElement { deck: undefined; rows: null; }',
+    },
+  );
+  expect(pier.properties.map(({ name, type }) => `${name}: ${type.text}`)).toEqual([
+    'deck: string',
+    'rows: unknown',
+  ]);
+});

@@ -124,8 +124,8 @@ function declaration(value: SurfaceValue): string {
   const runtime = wanted.length === 0 ? 'null as unknown' : namesOf(wanted);
   // Without a default, a boolean that is missing would be false.
   if (wanted.includes('Boolean')) return `{ type: ${runtime} as PropType<${type}>, default: undefined }`;
-  // Their constructor makes lists of any length.
-  const isTuple = runtime === 'Array' && !type.endsWith('[]');
+  // Their constructor makes lists of any length; `[]` alone is one of none.
+  const isTuple = runtime === 'Array' && (type === '[]' || !type.endsWith('[]'));
   return `${runtime}${isTuple ? ' as unknown' : ''} as PropType<${type}>`;
 }
 

@@ -271,7 +271,7 @@ function finishProperty(
   const initial = one.default ?? one.said ?? (link?.startsTrue ? 'true' : undefined);
   return {
     name: one.name,
-    type: one.type ?? typeByReader(platform ?? attribute?.reads),
+    type: saysKind(one.type) ? one.type : typeByReader(platform ?? attribute?.reads),
     ...(initial === undefined ? {} : { default: initial }),
     readonly: one.readonly === true || one.writable !== true,
     required: one.required === true,
@@ -305,6 +305,11 @@ function attributeOfHidden({ evidence: one }: { evidence: PropertyEvidence }): A
       at: one.words.at ?? '',
     },
   ];
+}
+
+/** A compiler that is told no type takes that of the first value, which may be none. */
+function saysKind(type: TypeInfo | undefined): type is TypeInfo {
+  return type !== undefined && type.text !== 'undefined' && type.text !== 'null';
 }
 
 function typeByReader(reads: AttributeReader | undefined): TypeInfo {
