@@ -108,6 +108,12 @@ test('builds: what is not exported, and holds the same files again, is another b
   ]);
 });
 
+test('builds: the one for developing is left out where the other stands beside it', () => {
+  const both = ['dist/lib/development/a.js', 'dist/lib/production/a.js', 'dist/wc/development/a.js'];
+  expect(sortBuilds(both).others).toEqual(['dist/lib/development/a.js']);
+  expect(sortBuilds(['development/a.js', 'a.js']).others).toEqual([]);
+});
+
 test('builds: a word that elements are called by, too, marks one only where most is there without it', () => {
   const elements = ['modal', 'modal-legacy', 'pager', 'dns-global', 'file-system', 'tab'];
   const others = (files: string[]) => sortBuilds(files).others;

@@ -21,6 +21,9 @@ const WORDED_FILE = /-(?:system|legacy|ssr|global)(?=(?:\.(?:entry|esm))?\.[cm]?
 const WORDED_FOLDER = /(?:^|\/)legacy\//i;
 /** A build for developing with the package, where the same file is there without the word. */
 const DEVELOPMENT_FILE = /\.(?:dev|development)(?=\.[cm]?jsx?$)/i;
+/** The folder of one, and that of the other build beside it. */
+const DEVELOPMENT_FOLDER = /^((?:.*\/)?)dev(?:elopment)?\//i;
+const PRODUCTION_FOLDER = /^((?:.*\/)?)prod(?:uction)?\//i;
 /** Pages, demos and tests come last: what they register is never taken for the package's own. */
 const ASIDE =
   /(?:^|\/)_{0,2}(?:docs?|demos?|examples?|stories|storybook|tests?|fixtures?|playground|site|website)_{0,2}(?:\/|$)/i;
@@ -75,9 +78,12 @@ function otherBuilds(files: readonly string[], { entries, exported, forOlderLoad
     );
   };
   const worded = new Set(wordedBuilds(files));
+  const finished = new Set(files.flatMap((one) => PRODUCTION_FOLDER.exec(one)?.[1] ?? []));
+  const isUnfinished: Test = (one) => finished.has(DEVELOPMENT_FOLDER.exec(one)?.[1] ?? '\0');
   return (one) =>
     one === forOlderLoaders ||
     isNamedOther(one) ||
+    isUnfinished(one) ||
     worded.has(one) ||
     (DEVELOPMENT_FILE.test(one) && all.has(one.replace(DEVELOPMENT_FILE, ''))) ||
     twins.has(topFolder(one)) ||
