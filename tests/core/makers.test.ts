@@ -996,9 +996,11 @@ test('views that a function makes elements of, whatever it is imported as', () =
 
 test('a view handed to what another package makes a class with, in a call that is registered', () => {
   const [pier] = surveyed({
-    'a.js': `import { component } from 'views'; function Pier() { this.dispatchEvent(new CustomEvent('landed')); return html\`<slot name="mid"></slot>\`; }
+    'a.js': `import { component } from 'views.js'; function Pier() { this.dispatchEvent(new CustomEvent('landed')); return html\`<slot name="mid"></slot>\`; }
       Pier.observedAttributes = ['deck']; customElements.define('pier-a', component(Pier));`,
-    'node_modules/views/index.js': `function made(view) { class Made extends HTMLElement { static get observedAttributes() { return view.observedAttributes || []; } connectedCallback() { this.attachShadow({ mode: 'open' }); view.call(this); } } return Made; } export { made as component };`,
+    'lib/views.js': `export function component(view) { return class extends HTMLElement { static get observedAttributes() { return view.observedAttributes; }
+      constructor() { super(); this.attachShadow({ mode: 'open' }); this.kept = new Kept(view, this); } }; }
+      class Kept { constructor(view, host) { this.view = view; this.host = host; } }`,
   }).contract.components;
   expect(pier).toMatchObject({
     root: 'open',

@@ -805,15 +805,11 @@ test('a member of every element, of which a class says nothing but the type', ()
   expect(pier.properties.map((one) => one.name)).toEqual(['deck', 'lang']);
 });
 
-test('a declaration whose type is that of no value says nothing of the kind', () => {
-  const pier = componentIn(
-    "class Pier extends HTMLElement { static properties = { deck: { type: String }, rows: { attribute: false } }; } customElements.define('pier-a', Pier); export { Pier };",
-    {
-      'a.d.ts': 'export class Pier extends HTMLElement { deck: undefined; rows: null; }',
-    },
-  );
-  expect(pier.properties.map(({ name, type }) => `${name}: ${type.text}`)).toEqual([
-    'deck: string',
-    'rows: unknown',
-  ]);
+test.each(['undefined', 'null'])('a declaration of the type %s says nothing of the kind', (none) => {
+  const typed = (table: string) =>
+    surveyed({
+      'a.js': `class Pier extends HTMLElement { static properties = { deck: ${table} }; } customElements.define('pier-a', Pier); export { Pier };`,
+      'a.d.ts': `declare global { interface HTMLElementTagNameMap { 'pier-a': Pier } } export declare class Pier extends HTMLElement { deck: ${none}; }`,
+    }).contract.components[0]?.properties.map((one) => one.type.text);
+  expect([typed('{ type: String }'), typed('{ attribute: false }')]).toEqual([['string'], ['unknown']]);
 });

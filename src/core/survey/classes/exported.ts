@@ -5,7 +5,7 @@
 
 import { classNamed } from '../folding/class-named.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { staticGetter, staticValue, unwrap } from '../folding/functions.js';
+import { staticValue, unwrap } from '../folding/functions.js';
 import { parameterNames } from '../folding/scopes.js';
 import type { Module } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
@@ -51,11 +51,3 @@ function isOfComponent(decorator: Ast.Node): boolean {
     told !== undefined && ['selector', 'template', 'templateUrl'].some((key) => entryOf(told, key) !== null)
   );
 }
-
-/** A class without a base that says in static members what a compiler's run-time code makes an element of. */
-export function isHosted(node: Ast.Class): boolean {
-  return !node.superClass && HOSTED.every((names) => names.some((name) => staticGetter(node, name) !== null));
-}
-
-/** Its tag, and one of the others. */
-const HOSTED = [['is'], ['properties', 'encapsulation', 'events', 'host', 'style']];

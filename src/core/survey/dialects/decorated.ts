@@ -31,7 +31,7 @@ import { isDocumentedAccessor, memberType } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';
 import { ownMembers, prefixed } from './own-decorators.js';
-import { asRead, makesProperty, takesOptionsElsewhere } from './property-makers.js';
+import { asMakerReads, makesProperty, takesOptionsElsewhere } from './property-makers.js';
 import { wrappedDecorator } from './wrapped-decorators.js';
 
 export const decorated: Dialect = {
@@ -185,7 +185,7 @@ function declaredBy(
         : {
             attribute: isState
               ? false
-              : prefixed(asRead(read.attribute, called, scope), name, decorator, scope),
+              : prefixed(asMakerReads(read.attribute, called, scope), name, decorator, scope),
           }),
       internal: isInner,
       state: isInner,

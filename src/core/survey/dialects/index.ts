@@ -11,7 +11,6 @@ import { described } from './described.js';
 import { eventDetails } from './event-details.js';
 import { eventFields } from './event-fields.js';
 import { given } from './given.js';
-import { hosted } from './hosted.js';
 import { inputs } from './inputs.js';
 import { listed } from './listed.js';
 import { marshalled } from './marshalled.js';
@@ -33,7 +32,6 @@ export const DIALECTS: readonly Dialect[] = [
   perClass,
   perElement,
   described,
-  hosted,
   compiled,
   built,
   listed,

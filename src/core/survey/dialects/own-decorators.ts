@@ -20,7 +20,7 @@ import { calledWith, calledWithValues, withLocals } from '../folding/scopes.js';
 import { functionsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
-import { entryOf } from '../syntax/tree.js';
+import { entryOf, isNamed } from '../syntax/tree.js';
 import { isInnerName } from '../types/docs.js';
 import { descriptorsOf, readByDescriptor, typeRead } from './descriptors.js';
 
@@ -133,10 +133,6 @@ function readDecorator(
     }
     return true;
   });
-}
-
-function isNamed(node: Ast.Node | undefined, name: string): boolean {
-  return node?.type === 'Identifier' && node.name === name;
 }
 
 function defined(name: string, descriptor: Ast.Node, at: string): PropertyEvidence {

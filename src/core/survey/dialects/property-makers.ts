@@ -57,7 +57,7 @@ export function takesOptionsElsewhere(decorator: Ast.Node, scope: Scope): boolea
 }
 
 /** How an attribute is read where the decorator's own module has any text stand for true. */
-export function asRead(
+export function asMakerReads(
   attribute: AttributeEvidence,
   called: Ast.CallExpression | null,
   scope: Scope,

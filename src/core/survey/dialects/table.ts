@@ -3,7 +3,6 @@
 import type { ContractEvent } from '../../contract/types.js';
 import { kebabCase } from '../../emit/names.js';
 import { aboutClass } from '../classes/about.js';
-import { isHosted } from '../classes/exported.js';
 import { offeredEvent } from '../evidence/declared-events.js';
 import type { Dialect, LayerContext, PropertyEvidence } from '../evidence/evidence.js';
 import type { Folded } from '../folding/folded.js';
@@ -14,6 +13,7 @@ import { tableEntries } from '../folding/tables.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInnerName, wordsOf } from '../types/docs.js';
 import { NO_TYPE, typeOfText } from '../types/types.js';
+import { isHosted } from './described.js';
 import type { AttributeCase } from './options.js';
 import { attributeCaseOfTable, compiledOptions, readOptions } from './options.js';
 import { optionsMade } from './options-made.js';

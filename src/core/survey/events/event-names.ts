@@ -12,6 +12,7 @@ import { itemsOf, loopVariable } from '../folding/loops.js';
 import { valuesOf } from '../folding/variable-values.js';
 import { callsGiven, functionsAround, loopsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
+import { isNamed } from '../syntax/tree.js';
 
 /** Through so many expressions names are followed, and so many there are at most. */
 const MOST_SEEN = 100;
@@ -75,10 +76,6 @@ export function listBehind(node: Named, { module: { program } }: Scope): Ast.Nod
   const isEach =
     callee.type === 'MemberExpression' && /^(?:forEach|map)$/.test(keyText(callee.property) ?? '');
   return isEach ? callee.object : null;
-}
-
-function isNamed(node: Ast.Node | null | undefined, name: string): boolean {
-  return node?.type === 'Identifier' && node.name === name;
 }
 
 /** What a variable of a function around is given, there or later; nothing for what is no variable of one. */

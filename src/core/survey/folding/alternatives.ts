@@ -1,21 +1,17 @@
 /** The strings an expression may be worth where it depends on a condition: `open ? 'opened' : 'closed'`. */
 
+import { isWithin } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { callableOf, insideOf } from './callables.js';
 import { fold } from './fold.js';
 import { asString } from './folded.js';
-import type { Callable, Scope } from './functions.js';
+import type { Scope } from './functions.js';
 import { returned } from './functions.js';
 import { heldText } from './held.js';
 import { memberValues } from './member-values.js';
 
 const MOST = 16;
 const DEEPEST = 6;
-
-/** Does a call stand in the function that it calls? */
-function isInside({ start, end }: Ast.Node, { node, scope }: Callable, { module }: Scope): boolean {
-  return module === scope.module && start >= node.start && end <= node.end;
-}
 
 /** Every string the expression may be worth as far as the source tells; empty when it tells nothing. */
 export function alternatives(node: Ast.Node, scope: Scope, depth = 0): string[] {
@@ -56,7 +52,8 @@ export function alternatives(node: Ast.Node, scope: Scope, depth = 0): string[] 
       const called = callableOf(node.callee, scope);
       const result = called && !called.node.async && !called.node.generator ? returned(called.node) : null;
       // What a function gives where it calls itself, it may give without.
-      if (!called || !result || isInside(node, called, scope)) return [];
+      const isItself = called?.scope.module === scope.module && isWithin(node, [called.node]);
+      if (!called || !result || isItself) return [];
       return alternatives(result, insideOf(called, node, scope), depth + 1);
     }
     case 'MemberExpression': {

@@ -5,6 +5,7 @@
  */
 
 import type { Module } from '../modules/modules.js';
+import { exportedMember, onlyAnnounces } from '../syntax/commonjs.js';
 import { functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -183,7 +184,7 @@ function exportsOf(node: FunctionNode, program: Ast.Program): Exports {
     if (!isNamed(callee.object, load) || !isNamed(target, exports)) continue;
     for (const [name, getter] of gettersIn(others)) add(name, getter);
   }
-  if (calls.some((one) => isMarked(one, exports))) readOlder();
+  if (exports?.type === 'Identifier' && calls.some((one) => isMarked(one, exports))) readOlder(exports.name);
   const found = { named, passedOn };
   EXPORTS.set(node, found);
   return found;
@@ -194,14 +195,12 @@ function exportsOf(node: FunctionNode, program: Ast.Program): Exports {
   }
 
   /** `exports.Pier = ...`, `Object.defineProperty(exports, "Pier", { get })`, `passOn(load(665), exports)` */
-  function readOlder(): void {
+  function readOlder(holder: string): void {
     walk(node, (inner) => {
-      if (inner.type === 'AssignmentExpression' && inner.left.type === 'MemberExpression') {
-        const { left, right } = inner;
-        const name = isNamed(left.object, exports) ? keyText(left.property) : null;
-        // `exports.one = exports.two = void 0` only says that they will be there.
-        const isGiven = right.type !== 'UnaryExpression' && right.type !== 'AssignmentExpression';
-        if (name !== null && isGiven && !named.has(name)) named.set(name, right);
+      if (inner.type === 'AssignmentExpression') {
+        const name = exportedMember(inner.left, holder);
+        if (name !== null && !onlyAnnounces(inner.right, holder) && !named.has(name))
+          named.set(name, inner.right);
       } else if (inner.type === 'CallExpression') {
         const [first, second, third] = inner.arguments;
         const getter = entryOf(third, 'get');

@@ -28,10 +28,11 @@ import {
   foldArray,
   foldEnum,
   foldFilled,
+  foldLiteral,
   foldObject,
+  foldRaw,
   foldSpread,
   foldTemplate,
-  isRaw,
   READING,
   SPREADING,
 } from './literals.js';
@@ -71,15 +72,11 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
   const inner = (next: Ast.Node) => fold(next, scope, depth + 1);
   switch (node.type) {
     case 'Literal':
-      return node.value === null || ['string', 'number', 'boolean'].includes(typeof node.value)
-        ? (node.value as string | number | boolean | null)
-        : UNKNOWN;
+      return foldLiteral(node);
     case 'TemplateLiteral':
       return foldTemplate(node, inner);
     case 'TaggedTemplateExpression':
-      return node.quasi.expressions.length === 0 && isRaw(node.tag)
-        ? (node.quasi.quasis[0]?.value.raw ?? UNKNOWN)
-        : UNKNOWN;
+      return foldRaw(node);
     case 'Identifier':
       return foldName(node, scope, depth);
     case 'ThisExpression':
@@ -114,10 +111,8 @@ function foldNode(node: Ast.Node, scope: Scope, depth: number): Folded {
       return foldCall(node, scope, depth);
     case 'NewExpression':
       return foldNew(node, inner);
-    default: {
-      const bare = unwrap(node);
-      return bare === node ? UNKNOWN : inner(bare);
-    }
+    default:
+      return unwrap(node) === node ? UNKNOWN : inner(unwrap(node));
   }
 }
 
@@ -254,14 +249,14 @@ function foldCall(node: Ast.CallExpression, scope: Scope, depth: number): Folded
   const name = calledName(callee);
   if (READING.test(name) && node.arguments[0]) return inner(node.arguments[0]);
   if (SPREADING.lists.test(name)) return foldSpread(node.arguments, inner);
-  if (SPREADING.objects.test(name)) return foldObjectCall('assign', node.arguments.map(inner));
   const called =
     callableOf(callee, scope) ??
     staticMethodOf(callee, scope) ??
     ownMethodOf(callee, scope) ??
     methodInTrial(callee, scope) ??
     methodOfInstance(callee, scope, FOLDER);
-  if (called && copiesInto(called)) return foldObjectCall('assign', node.arguments.map(inner));
+  if (SPREADING.objects.test(name) || (called && copiesInto(called)))
+    return foldObjectCall('assign', node.arguments.map(inner));
   if (called) return foldFunction(called, node, scope, depth);
   const renamed = globalMember(callee, scope);
   const call = (index: number) => callbackOf(node.arguments[index], scope, depth);

@@ -32,8 +32,17 @@ export function foldFilled(
   return isNew ? { object } : null;
 }
 
-export function isRaw(tag: Ast.Node): boolean {
-  return tag.type === 'MemberExpression' && tag.property.type === 'Identifier' && tag.property.name === 'raw';
+/** A text, a number, a flag or null; of other literals nothing is known. */
+export function foldLiteral({ value }: { value: unknown }): Folded {
+  if (typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean') return value;
+  return value === null ? null : UNKNOWN;
+}
+
+/** `String.raw` of a text without holes. */
+export function foldRaw({ tag, quasi }: Ast.TaggedTemplateExpression): Folded {
+  const isRaw =
+    tag.type === 'MemberExpression' && tag.property.type === 'Identifier' && tag.property.name === 'raw';
+  return isRaw && quasi.expressions.length === 0 ? (quasi.quasis[0]?.value.raw ?? UNKNOWN) : UNKNOWN;
 }
 
 export function foldTemplate(node: Ast.TemplateLiteral, inner: (node: Ast.Node) => Folded): Folded {

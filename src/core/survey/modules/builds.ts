@@ -79,7 +79,10 @@ function otherBuilds(files: readonly string[], { entries, exported, forOlderLoad
   };
   const worded = new Set(wordedBuilds(files));
   const finished = new Set(files.flatMap((one) => PRODUCTION_FOLDER.exec(one)?.[1] ?? []));
-  const isUnfinished: Test = (one) => finished.has(DEVELOPMENT_FOLDER.exec(one)?.[1] ?? '\0');
+  const isUnfinished: Test = (one) => {
+    const [, around] = DEVELOPMENT_FOLDER.exec(one) ?? [];
+    return around !== undefined && finished.has(around);
+  };
   return (one) =>
     one === forOlderLoaders ||
     isNamedOther(one) ||

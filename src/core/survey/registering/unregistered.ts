@@ -2,9 +2,9 @@
 
 import { isElementName } from '../../contract/tags.js';
 import { chainOf } from '../classes/classes.js';
-import { isHosted } from '../classes/exported.js';
 import { pathOf } from '../declaring/names.js';
 import { mappedTags, TAG_MAP } from '../declaring/tag-maps.js';
+import { isHosted } from '../dialects/described.js';
 import { callableOf } from '../folding/callables.js';
 import { foldStaticMember } from '../folding/fold.js';
 import type { Scope } from '../folding/functions.js';

@@ -183,12 +183,7 @@ function exporting(statement: Ast.ExpressionStatement, found: Found): Ast.Node[]
   if (isModuleExports(left)) return wholeExport(right);
   const name = exportedMember(left, holder);
   if (name === null) return null;
-  // `exports.one = exports.two = void 0` only says that they will be there.
-  if (
-    right.type === 'UnaryExpression' ||
-    (right.type === 'AssignmentExpression' && exportedMember(right.left, holder))
-  )
-    return [];
+  if (onlyAnnounces(right, holder)) return [];
   if (exported.has(name)) return null;
   if (right.type === 'Identifier') {
     exported.set(name, right.name);
@@ -254,8 +249,14 @@ function isModuleExports(target: Ast.Node): boolean {
   );
 }
 
+/** `exports.one = exports.two = void 0`: what is given says only that something will be there. */
+export function onlyAnnounces(given: Ast.Node, holder: string): boolean {
+  if (given.type === 'UnaryExpression') return given.operator === 'void';
+  return given.type === 'AssignmentExpression' && exportedMember(given.left, holder) !== null;
+}
+
 /** The name in `exports.name`, `exports["name"]` or `module.exports.name`; null for anything else. */
-function exportedMember(target: Ast.Node, holder: string): string | null {
+export function exportedMember(target: Ast.Node, holder: string): string | null {
   if (target.type !== 'MemberExpression') return null;
   const { object, property, computed } = target;
   const isExports = (object.type === 'Identifier' && object.name === holder) || isModuleExports(object);

@@ -5,7 +5,7 @@
  */
 
 import type { Ast } from './parse.js';
-import { isNothing } from './tree.js';
+import { isNamed, isNothing } from './tree.js';
 
 /** Looked for before anything else. */
 export const OPTIONAL_CALLS = /(?:void 0\s*:|\|\|)\s*[\w$]+\.call\(/;
@@ -75,8 +75,4 @@ function within(node: Ast.MemberExpression, asked: Asked): Ast.Node {
   const { object } = node;
   if (isNamed(object, asked.name)) return { ...node, object: plain(asked.value) } as Ast.Node;
   return object.type === 'MemberExpression' ? ({ ...node, object: within(object, asked) } as Ast.Node) : node;
-}
-
-function isNamed(node: Ast.Node, name: string): boolean {
-  return node.type === 'Identifier' && node.name === name;
 }

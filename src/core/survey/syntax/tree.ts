@@ -21,6 +21,11 @@ export function isFunction(node: Ast.Node): node is FunctionNode {
   return node.type === 'FunctionDeclaration' || isFunctionExpression(node);
 }
 
+/** Is it this name, and nothing more? */
+export function isNamed(node: Ast.Node | null | undefined, name: string): boolean {
+  return node?.type === 'Identifier' && node.name === name;
+}
+
 export function isThis(node: Ast.Node | null | undefined): boolean {
   return node?.type === 'ThisExpression';
 }
