@@ -8,7 +8,7 @@ import { CodeWriter } from '../../emit/code.js';
 import { camelCase, freeName } from '../../emit/names.js';
 import { stringLiteral } from '../../emit/text.js';
 import { orUndefined, propertyKey } from '../../emit/typescript.js';
-import { heardBy } from '../wrapping/heard.js';
+import { type Heard, heardBy } from '../wrapping/heard.js';
 import { BRIDGE_MODULE } from '../wrapping/link.js';
 import type { Habits, Surface, SurfaceValue } from '../wrapping/surface.js';
 import { methodsOf, surfacesOf } from '../wrapping/surface.js';
@@ -87,19 +87,12 @@ function outputsOf({ events, values }: Surface): { name: string; event: string; 
   });
 }
 
-/** Words of Angular's expressions. */
-const EXPRESSION_WORDS = new Set(
-  'var let as null undefined true false if else this typeof void in'.split(' '),
-);
-
 function directiveText(surface: Surface, request: WrapRequest): string {
   const { component, name, tag, values, events } = surface;
   const outputs = outputsOf(surface);
   const code = new CodeWriter();
   const needed = [
     'Directive',
-    'ElementRef',
-    'inject',
     ...(values.every(isTwoWay) ? [] : ['input']),
     ...(values.some(isTwoWay) ? ['model'] : []),
     ...(outputs.length > 0 ? ['output'] : []),
@@ -117,33 +110,20 @@ function directiveText(surface: Surface, request: WrapRequest): string {
     const selector = component.extendsTag === null ? tag : `${component.extendsTag}[is="${tag}"]`;
     code.line(`selector: ${stringLiteral(selector)},`);
     code.line(`exportAs: ${stringLiteral(camelCase(tag))},`);
-    const written = values.filter((one) => one.way === 'attribute');
-    if (written.length > 0) {
-      code.block('host: {', '},', () => {
-        for (const one of written) {
-          const read = `${EXPRESSION_WORDS.has(one.name) ? 'this.' : ''}${one.name}()`;
-          const value = one.attribute?.isPresence ? `${read} ? "" : null` : read;
-          code.line(`${stringLiteral(`[attr.${one.attribute?.name}]`)}: ${stringLiteral(value)},`);
-        }
-      });
-    }
   });
   code.block(`export class ${name} {`, '}', () => {
-    code.doc('The element itself.');
-    code.line(`readonly element = inject<ElementRef<${name}Element>>(ElementRef).nativeElement;`);
     for (const value of values) {
-      code.line();
       code.doc(value.item.description, deprecation(value.item.deprecated));
       code.line(`readonly ${value.name} = ${inputOf(value)};`);
+      code.line();
     }
     for (const { name: output, at } of outputs) {
       const { type, item } = events[at] as Surface['events'][number];
-      code.line();
       code.doc(item.description, deprecation(item.deprecated));
       code.line(`readonly ${output} = output<${type}>();`);
+      code.line();
     }
-    code.line();
-    writeConstructor(code, surface, outputs);
+    writeElement(code, surface, outputs);
     writeMethods(code, surface, outputs);
   });
   return code.toString();
@@ -163,34 +143,51 @@ function inputOf(value: SurfaceValue): string {
     : `input<${orUndefined(value.type)}>()`;
 }
 
-function writeConstructor(
+/** The element, tied to the inputs that are assigned and the events that are heard; after them, since it reads them. */
+function writeElement(
   code: CodeWriter,
   surface: Surface,
   outputs: readonly { name: string; event: string }[],
 ): void {
-  const { values, events } = surface;
-  const twoWay = values.filter(isTwoWay);
-  const heard = heardBy({ events, values: twoWay }).filter(
+  const { name, values, events } = surface;
+  const heard = heardBy({ events, values: values.filter(isTwoWay) }).filter(
     (one) => one.values.length > 0 || outputs.some(({ event }) => event === one.event),
   );
-  code.block('constructor() {', '}', () => {
-    const entries = propertyEntries(values, (one) => `this.${one.name}()`);
-    writeList(code, 'const properties = () => ({', entries, '});');
-    code.block('linked(kind, this.element, properties, {', '});', () => {
-      for (const { event, type, values: told } of heard) {
-        const output = outputs.find((one) => one.event === event);
-        const tell = output ? `this.${output.name}.emit(event)` : null;
-        if (told.length === 0) {
-          code.line(`${propertyKey(event)}: (event: ${type}) => ${tell},`);
-          continue;
-        }
-        code.block(`${propertyKey(event)}: (event: ${type}) => {`, '},', () => {
-          for (const one of told) code.line(`this.${one.name}.set(${one.pair.read});`);
-          if (tell) code.line(`${tell};`);
-        });
-      }
-    });
+  const entries = propertyEntries(values, (one) => `this.${one.name}`);
+  code.doc('The element itself.');
+  code.block(`readonly element = linked<${name}Element>(`, ');', () => {
+    code.line('kind,');
+    writeList(code, '{', entries, '},');
+    if (heard.length === 0) code.line('{},');
+    else code.block('{', '},', () => writeHeard(code, heard, outputs));
+    const written = values.filter((one) => one.way === 'attribute');
+    const [flags, texts] = [true, false].map((isPresence) =>
+      written
+        .filter((one) => one.attribute?.isPresence === isPresence)
+        .map((one) => entry(one.attribute?.name ?? '', `this.${one.name}`)),
+    ) as [string[], string[]];
+    if (written.length > 0) writeList(code, '{', texts, '},');
+    if (flags.length > 0) writeList(code, '{', flags, '},');
   });
+}
+
+/** An entry for each event: its output, or a function for one that tells of values. */
+function writeHeard(
+  code: CodeWriter,
+  heard: readonly Heard[],
+  outputs: readonly { name: string; event: string }[],
+): void {
+  for (const { event, type, values } of heard) {
+    const output = outputs.find((one) => one.event === event);
+    if (values.length === 0) {
+      code.line(`${entry(event, `this.${output?.name}`)},`);
+      continue;
+    }
+    code.block(`${propertyKey(event)}: (event: ${type}) => {`, '},', () => {
+      for (const one of values) code.line(`this.${one.name}.set(${one.pair.read});`);
+      if (output) code.line(`this.${output.name}.emit(event);`);
+    });
+  }
 }
 
 function writeMethods(code: CodeWriter, surface: Surface, outputs: readonly { name: string }[]): void {
