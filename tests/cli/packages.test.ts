@@ -30,6 +30,19 @@ test('of several builds one is taken, by which the package is entered', async ()
   expect(contract.components.map(summary)).toEqual(['quay-a ./dist/esm/index.js dist/esm/index.js:2']);
 });
 
+test.each([
+  ['another file', { import: './dist/kit.es.js', require: './dist/kit.js' }, ['quay-a']],
+  ['the same file', { import: './dist/kit.js', require: './dist/kit.js' }, ['quay-a', 'quay-b']],
+  ['the only one', { types: './dist/kit.d.ts', require: './dist/kit.js' }, ['quay-a', 'quay-b']],
+])('what `require` leads to beside `import`: %s', async (_, target, tags) => {
+  const { components } = await surveyed({
+    [`${IN}package.json`]: manifest({ main: './dist/kit.js', exports: { '.': target } }),
+    [`${IN}dist/kit.es.js`]: element('quay-a', 'deck = 1;'),
+    [`${IN}dist/kit.js`]: element('quay-b'),
+  });
+  expect(components.map((one) => one.tag)).toEqual(tags);
+});
+
 test('the builds that were left out are told', async () => {
   const cwd = folder({
     [`${IN}package.json`]: manifest({ module: './dist/esm/index.js' }),

@@ -210,6 +210,30 @@ test.each([
   });
 });
 
+test.each([
+  ['at the top level', (body: string) => body],
+  ['in a function that is called at once', (body: string) => `(function () { 'use strict'; ${body} })();`],
+  [
+    'in a module of a table',
+    (body: string) =>
+      `var table = { 1: (module, exports, load) => { ${body} } };
+       function load(key) { const module = { exports: {} }; table[key](module, module.exports, load); return module.exports; }
+       load(1);`,
+  ],
+])('a class by the other name that compilers give one which names itself, %s', (_, around) => {
+  const help = `var so = (t, n, e) => { for (let at = t.length - 1; at >= 0; at--) t[at](n, e); };
+    function p(o) { return (n, e) => { n.constructor.createProperty(e, o); }; }`;
+  const base = `class Base extends HTMLElement { static createProperty(name, options) { this.all.set(name, options); } }`;
+  const classes = `const _Pier = class _Pier extends Base {}; _Pier.formAssociated = true; let Pier = _Pier, Last = Pier;
+    so([p({ type: Boolean, reflect: true })], Pier.prototype, 'wide');
+    customElements.define('pier-a', Last);`;
+  const pier = componentIn(around(`${help} ${base} ${classes}`));
+  expect(pier.formAssociated).toBe(true);
+  expect(pier.properties.map((one) => [one.name, one.attribute?.name, one.attribute?.reflects])).toEqual([
+    ['wide', 'wide', true],
+  ]);
+});
+
 test('names with hyphens are written by the base class that makes them, not by what else is in the bundle', () => {
   const base = (body: string) =>
     `class Base extends HTMLElement { static createProperty() {} static get observedAttributes() { return this.names.map((one) => ${body}); } }

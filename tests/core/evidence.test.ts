@@ -76,7 +76,7 @@ test('builds: what stands beside the entry for older loaders', () => {
     sortBuilds(files, {
       entries: ['dist/module.js', 'dist/main.js'],
       isInstalled: true,
-      forOlderLoaders: 'dist/main.js',
+      forOlderLoaders: ['dist/main.js'],
     });
   expect(sorted(['dist/main.js', 'dist/module.js'])).toEqual({
     main: ['dist/module.js'],

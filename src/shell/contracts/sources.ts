@@ -15,7 +15,7 @@ import {
   entryFiles,
   exportTargets,
   exportTest,
-  mainForOlderLoaders,
+  filesForOlderLoaders,
   publicPaths,
   readPackage,
 } from '../packages/packages.js';
@@ -111,7 +111,7 @@ function openFolder(source: string, folder: string, cwd: string): OpenedSource {
     entries: entryFiles(described),
     exported: exportTargets(described),
     isInstalled: source.startsWith('npm:'),
-    forOlderLoaders: mainForOlderLoaders(described),
+    forOlderLoaders: filesForOlderLoaders(described),
   });
   const absolute = (path: string) => join(folder, path);
   const declarations = sortBuilds(found.filter(isDeclaration).map((path) => shown(path, folder))).main.map(

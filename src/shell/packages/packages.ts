@@ -92,15 +92,23 @@ export function entryFiles(manifest: PackageManifest): string[] {
 }
 
 /**
- * The file that `main` names for older loaders, beside the one of the same folder that `module` has for all others; null
- * where there is none, and where `exports` names it.
+ * The files for older loaders beside what is there for all others: those that `exports` has under `require` alone, or,
+ * where there is no `exports`, what `main` names in the folder of what `module` names.
  */
-export function mainForOlderLoaders(manifest: PackageManifest): string | null {
-  const { main, module } = manifest;
-  if (typeof main !== 'string' || typeof module !== 'string' || manifest.exports !== undefined) return null;
-  const [older, newer] = [main, module].map((one) => one.replace(/^\.\//, ''));
-  const isBeside = older !== newer && dirname(older ?? '') === dirname(newer ?? '');
-  return isBeside && older !== undefined ? older : null;
+export function filesForOlderLoaders({ main, module, exports }: PackageManifest): string[] {
+  const [older, others] = [new Set<string>(), new Set<string>()];
+  const look = (node: unknown, isOlder: boolean) => {
+    if (typeof node === 'string') (isOlder ? older : others).add(node.replace(/^\.\//, ''));
+    if (typeof node !== 'object' || node === null) return;
+    const used = Object.entries(node).filter(([name]) => !FOR_TYPES.test(name));
+    for (const [name, one] of used) look(one, isOlder || (name === 'require' && used.length > 1));
+  };
+  if (exports !== undefined) look(exports, false);
+  else if (typeof main === 'string' && typeof module === 'string') {
+    look(main, dirname(main) === dirname(module));
+    look(module, false);
+  }
+  return [...older].filter((one) => !others.has(one));
 }
 
 /** The paths that `exports` leads to, patterns among them, without a leading dot; null where there is no `exports`. */
@@ -124,13 +132,16 @@ function exportRoutes(exports: unknown): { subpath: string; target: string }[] {
   return routes.sort((a, b) => Number(a.target.includes('*')) - Number(b.target.includes('*')));
 }
 
+/** A condition that type checkers ask by. */
+const FOR_TYPES = /^types(?:@|$)/;
+
 /** What a target stands for where code is used: not what is for type checkers, nor the build for developing with the package. */
 function targetsOf(target: unknown): string[] {
   if (typeof target === 'string') return [target];
   if (Array.isArray(target)) return target.flatMap(targetsOf);
   if (typeof target !== 'object' || target === null) return [];
   const conditions = Object.entries(target);
-  const used = conditions.filter(([name]) => name !== 'development' && !/^types(?:@|$)/.test(name));
+  const used = conditions.filter(([name]) => name !== 'development' && !FOR_TYPES.test(name));
   return (used.length > 0 ? used : conditions).flatMap(([, one]) => targetsOf(one));
 }
 

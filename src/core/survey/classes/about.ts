@@ -6,7 +6,7 @@
 import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
-import { holderOf, isFunction, keyText, unwrap } from '../folding/functions.js';
+import { holderOf, isFunction, keyText, localDeclarations, unwrap } from '../folding/functions.js';
 import { loopVariable, roundsOver } from '../folding/loops.js';
 import { heldBy } from '../folding/named.js';
 import { bindParameters, calledWith, withBlock, withLocals } from '../folding/scopes.js';
@@ -17,7 +17,7 @@ import type { Ast } from '../syntax/parse.js';
 import { childrenOf } from '../syntax/parse.js';
 import { blockOf } from '../syntax/static-blocks.js';
 import { isPrototype, isThis } from '../syntax/tree.js';
-import { localNamesOfClass, ownNameOf } from './class-names.js';
+import { localNamesOfClass, ownNameOf, withAliases } from './class-names.js';
 import type { Layer } from './layers.js';
 
 export interface About {
@@ -42,7 +42,7 @@ export function aboutClass(layer: Layer, scope: Scope, graph: ModuleGraph): Abou
   const around = functionsAround(layer.node, program);
   const innermost = around.at(-1);
   const container = innermost ? bodyOf(innermost) : (program.body as Ast.Node[]);
-  const names = namesOf(layer, container);
+  const names = namesOf(layer, container, innermost);
   const found: About[] = [];
   const outer = withLocals({ ...scope, bindings: layer.bindings }, around);
   const visiting = { own: layer.node, found, depth: 0, graph };
@@ -86,11 +86,15 @@ function isAbout(statement: Ast.Node, layer: Layer): boolean {
   return statement.start <= layer.node.start && layer.node.end <= statement.end;
 }
 
-/** The class's own name, and the variables it is put into where it is made, or later at the top level. */
-function namesOf(layer: Layer, container: readonly Ast.Node[]): Set<string> {
+/** The class's own name, and the variables it is put into where it is made, or later in the same body. */
+function namesOf(
+  layer: Layer,
+  container: readonly Ast.Node[],
+  around: FunctionNode | undefined,
+): Set<string> {
   const names = new Set<string>();
   const { node, module } = layer;
-  const own = container === module.program.body ? ownNameOf(node, module) : (node.id?.name ?? null);
+  const own = around ? (node.id?.name ?? null) : ownNameOf(node, module);
   if (own !== null) names.add(own);
   else if (layer.name && layer.name !== node.id?.name) names.add(layer.name);
   const statement = statementAround(container, layer.node);
@@ -102,9 +106,9 @@ function namesOf(layer: Layer, container: readonly Ast.Node[]): Set<string> {
   };
   if (statement) step(statement);
   const [name = null] = names;
-  return container === layer.module.program.body
-    ? new Set([...names, ...localNamesOfClass(layer, name)])
-    : names;
+  return around
+    ? withAliases(names, localDeclarations(around))
+    : new Set([...names, ...localNamesOfClass(layer, name)]);
 }
 
 function namesTest(names: ReadonlySet<string>): (node: Ast.Node) => boolean {

@@ -1,5 +1,6 @@
 /** The names a class goes by: its own, those of variables that hold it, and those it is exported under. */
 
+import type { Declaration } from '../modules/declarations.js';
 import type { Exported } from '../modules/module.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { firstFrom, functionsAround, within } from '../syntax/find.js';
@@ -90,13 +91,37 @@ function isMade(name: string): boolean {
 
 /** Names of the top level of its module that stand for a class, `own` among them. */
 export function localNamesOfClass({ node, module }: Layer, own: string | null): Set<string> {
-  const { aliases, holders } = holdersIn(module);
+  const { holders } = holdersIn(module);
   const around = holders[firstFrom(holders, node.start + 1) - 1];
   const held = new Set(own === null ? [] : [own]);
   if (around && node.end <= around.end) held.add(around.name);
+  return withAliases(held, module.declarations);
+}
+
+/** Names, and all those of other variables that are declared there to be one of them. */
+export function withAliases(
+  names: ReadonlySet<string>,
+  declarations: ReadonlyMap<string, Declaration>,
+): Set<string> {
+  const aliases = aliasesIn(declarations);
+  const known = new Set(names);
   // Names that are added on the way are looked at, too.
-  for (const name of held) for (const alias of aliases.get(name) ?? []) held.add(alias);
-  return held;
+  for (const name of known) for (const alias of aliases.get(name) ?? []) known.add(alias);
+  return known;
+}
+
+const ALIASES = new WeakMap<ReadonlyMap<string, Declaration>, Map<string, string[]>>();
+
+/** Variables that are another name for one, by that one. */
+function aliasesIn(declarations: ReadonlyMap<string, Declaration>): Map<string, string[]> {
+  const known = ALIASES.get(declarations);
+  if (known) return known;
+  const aliases = new Map<string, string[]>();
+  for (const [name, declaration] of declarations)
+    if (declaration.kind === 'variable' && declaration.init?.type === 'Identifier')
+      addTo(aliases, declaration.init.name, name);
+  ALIASES.set(declarations, aliases);
+  return aliases;
 }
 
 interface Holder {
@@ -106,9 +131,7 @@ interface Holder {
 }
 
 interface Holders {
-  /** Variables that are another name for one, by that one. */
-  aliases: Map<string, string[]>;
-  /** What the other variables hold, by place. */
+  /** What variables hold that are no other name for one, by place. */
   holders: Holder[];
   /** The names that local ones are exported under. */
   exported: Map<string, string[]>;
@@ -120,17 +143,16 @@ const HOLDERS = new WeakMap<Module, Holders>();
 function holdersIn(module: Module): Holders {
   const known = HOLDERS.get(module);
   if (known) return known;
-  const [aliases, exported] = [new Map<string, string[]>(), new Map<string, string[]>()];
+  const exported = new Map<string, string[]>();
   const holders: Holder[] = [];
   for (const [name, declaration] of module.declarations) {
     if (declaration.kind !== 'variable' || !declaration.init) continue;
     const { init } = declaration;
-    if (init.type === 'Identifier') addTo(aliases, init.name, name);
-    else holders.push({ name, start: init.start, end: init.end });
+    if (init.type !== 'Identifier') holders.push({ name, start: init.start, end: init.end });
   }
   for (const [name, target] of module.exports)
     if (name !== 'default' && target.kind === 'local') addTo(exported, target.name, name);
-  const found = { aliases, exported, holders: holders.sort((a, b) => a.start - b.start) };
+  const found = { exported, holders: holders.sort((a, b) => a.start - b.start) };
   HOLDERS.set(module, found);
   return found;
 }

@@ -39,12 +39,12 @@ export interface PackageUse {
   exported: readonly string[] | null;
   /** One that is installed offers none of its demos and tests, whether it says how it is entered or not. */
   isInstalled: boolean;
-  /** An entry that stands beside that for all others. */
-  forOlderLoaders: string | null;
+  /** Entries that stand beside those for all others. */
+  forOlderLoaders: readonly string[];
 }
 
 /** Files about whose use nothing is said. */
-const UNTOLD: PackageUse = { entries: [], exported: null, isInstalled: false, forOlderLoaders: null };
+const UNTOLD: PackageUse = { entries: [], exported: null, isInstalled: false, forOlderLoaders: [] };
 
 type Test = (file: string) => boolean;
 
@@ -84,7 +84,7 @@ function otherBuilds(files: readonly string[], { entries, exported, forOlderLoad
     return around !== undefined && finished.has(around);
   };
   return (one) =>
-    one === forOlderLoaders ||
+    forOlderLoaders.includes(one) ||
     isNamedOther(one) ||
     isUnfinished(one) ||
     worded.has(one) ||
