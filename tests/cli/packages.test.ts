@@ -32,6 +32,11 @@ test('of several builds one is taken, by which the package is entered', async ()
 
 test.each([
   ['another file', { import: './dist/kit.es.js', require: './dist/kit.js' }, ['quay-a']],
+  [
+    'another file, which is for all others as well',
+    { import: './dist/kit.es.js', require: './dist/kit.js', default: './dist/kit.js' },
+    ['quay-a'],
+  ],
   ['the same file', { import: './dist/kit.js', require: './dist/kit.js' }, ['quay-a', 'quay-b']],
   ['the only one', { types: './dist/kit.d.ts', require: './dist/kit.js' }, ['quay-a', 'quay-b']],
 ])('what `require` leads to beside `import`: %s', async (_, target, tags) => {

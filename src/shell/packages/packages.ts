@@ -101,7 +101,10 @@ export function filesForOlderLoaders({ main, module, exports }: PackageManifest)
     if (typeof node === 'string') (isOlder ? older : others).add(node.replace(/^\.\//, ''));
     if (typeof node !== 'object' || node === null) return;
     const used = Object.entries(node).filter(([name]) => !FOR_TYPES.test(name));
-    for (const [name, one] of used) look(one, isOlder || (name === 'require' && used.length > 1));
+    const isForRequire = ([name, one]: [string, unknown]) =>
+      name === 'require' ||
+      (name === 'default' && 'import' in node && 'require' in node && one === node.require);
+    for (const entry of used) look(entry[1], isOlder || (used.length > 1 && isForRequire(entry)));
   };
   if (exports !== undefined) look(exports, false);
   else if (typeof main === 'string' && typeof module === 'string') {

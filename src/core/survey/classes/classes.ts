@@ -1,5 +1,6 @@
 /** Class chains: a component's class, the mixins applied to it and the classes above it, down to the platform. */
 
+import { Bindings } from '../folding/bindings.js';
 import { classNamed } from '../folding/class-named.js';
 import { foldStaticMember } from '../folding/fold.js';
 import type { Folded } from '../folding/folded.js';
@@ -168,11 +169,12 @@ export function scopeOf(layer: Layer, chain: ClassChain, graph: ModuleGraph): Sc
  * classes that it is given beside the one to extend.
  */
 export function writtenKey({ bindings, node: { superClass } }: Layer): string {
+  const varying = Bindings.varying(bindings);
   const extended = new Set<string>();
-  if (superClass && bindings.size > 0)
+  if (superClass && varying.size > 0)
     walk(superClass, (node) => node.type !== 'Identifier' || extended.add(node.name).size === 0);
   const above = new Set([...extended].map((name) => bindings.get(name)?.node));
-  return [...bindings]
+  return [...varying]
     .filter(([name]) => !extended.has(name))
     .flatMap(([name, bound]) => writtenAt(bound, above).map((place) => `${name}@${place}`))
     .join();

@@ -187,7 +187,10 @@ export function classDecorations(
       one.value !== 0,
   );
   if (kindOfMember) return [];
-  const target = node.arguments.findLast((one) => one.type === 'Identifier' && listOf(one, scope) === null);
+  const isTarget = (one: Ast.Node) => one.type === 'Identifier' && listOf(one, scope) === null;
+  // `help(TheClass, [[dec, 1, "name"]], [classDec], 0, void 0, Base)`: the class above it comes last.
+  const isFirst = node.arguments[1]?.type === 'ArrayExpression' && first !== undefined && isTarget(first);
+  const target = isFirst ? first : node.arguments.findLast(isTarget);
   const inClass = node.arguments.some(
     (one) => one.type === 'ThisExpression' || (one.type === 'Literal' && one.value === null),
   );

@@ -9,6 +9,7 @@ import type { Folded, FoldedObject } from '../folding/folded.js';
 import { isFoldedObject, isReference } from '../folding/folded.js';
 import { assignedBeside, staticMethod } from '../folding/functions.js';
 import { functionsAround } from '../syntax/find.js';
+import type { Ast } from '../syntax/parse.js';
 import { keyword } from '../types/types.js';
 import { readingBy } from './converters.js';
 
@@ -186,7 +187,7 @@ export function attributeCaseOf(chain: ClassChain): AttributeCase {
   const known = CASES.get(chain);
   if (known) return known;
   const isKebab =
-    chain.layers.some((layer) => observes(layer) && KEBAB.test(makerText(layer))) ||
+    chain.layers.some((layer) => observes(layer) && writesHyphens(layer)) ||
     // Those that make all properties at once write it so, also where a minifier took the names of their helpers.
     (hasMaker('createProperties', chain) && !hasMaker('createProperty', chain));
   CASES.set(chain, isKebab ? 'kebab' : 'lower');
@@ -200,12 +201,22 @@ function observes({ node, module }: Layer): boolean {
   return makesProperties(node) || assignedBeside(node, module).has('observedAttributes');
 }
 
-/** The code that a class works that out in: its module, or, in a bundle, what makes the class. */
-function makerText({ node, module: { source, program } }: Layer): string {
-  if (source.length < LARGEST_MODULE) return source;
-  const made = functionsAround(node, program).findLast((one) => one.params.length > 0) ?? node;
-  return source.slice(made.start, made.end);
+/** Does the code that a class works that out in write hyphens: its module, or, in a bundle, what makes the class? */
+function writesHyphens({ node, module: { source, program } }: Layer): boolean {
+  const isSmall = source.length < LARGEST_MODULE;
+  const made = isSmall
+    ? program
+    : (functionsAround(node, program).findLast((one) => one.params.length > 0) ?? node);
+  // In a bundle that is a function, many classes have the same one around them.
+  let writes = HYPHENS.get(made);
+  if (writes === undefined) {
+    writes = KEBAB.test(isSmall ? source : source.slice(made.start, made.end));
+    HYPHENS.set(made, writes);
+  }
+  return writes;
 }
+
+const HYPHENS = new WeakMap<Ast.Node, boolean>();
 
 const LARGEST_MODULE = 100_000;
 

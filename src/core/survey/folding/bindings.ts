@@ -7,16 +7,30 @@
 export class Bindings<Bound> extends Map<string, Bound> {
   readonly #outer: ReadonlyMap<string, Bound> | undefined;
   readonly #called: object | undefined;
+  readonly #isFixed: boolean;
 
-  /** `called` is the function whose parameters are bound here. */
+  /** `called` is the function whose parameters are bound here; what `isFixed` is the same whatever is called. */
   constructor(
     outer: ReadonlyMap<string, Bound> | undefined,
     own: Iterable<readonly [string, Bound]> = [],
-    called?: object,
+    { called, isFixed = false }: { called?: object; isFixed?: boolean } = {},
   ) {
     super(own);
     this.#outer = outer?.size ? outer : undefined;
     this.#called = called;
+    this.#isFixed = isFixed;
+  }
+
+  /** The names that may stand for something else when a function is called otherwise, with what they stand for now. */
+  static varying<Bound>(bindings: ReadonlyMap<string, Bound>): ReadonlyMap<string, Bound> {
+    if (!(bindings instanceof Bindings)) return bindings;
+    if (bindings.#isFixed) return new Map();
+    return new Map([...(bindings.#outer ? Bindings.varying(bindings.#outer) : []), ...bindings.own()]);
+  }
+
+  /** Is there nothing that may stand for something else? */
+  static areFixed(bindings: ReadonlyMap<string, unknown> | undefined): boolean {
+    return !bindings?.size || (bindings instanceof Bindings && bindings.#isFixed);
   }
 
   /** Are the parameters of this function bound, here or further out? */

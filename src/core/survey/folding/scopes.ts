@@ -3,7 +3,7 @@
 import { writtenFor } from '../modules/declarations.js';
 import type { Declaration, Module } from '../modules/modules.js';
 import { isDeclaration } from '../syntax/file-names.js';
-import { callInPlace, classCalling, functionsAround, within } from '../syntax/find.js';
+import { callInPlace, classAround, classCalling, functionsAround, within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
 import { expressionsOf, isNothing } from '../syntax/tree.js';
 import { Bindings } from './bindings.js';
@@ -84,9 +84,9 @@ export function calledWithValues(
 /** What parameters stand for once the function has seen to those that were left out: `list = list || other`. */
 function withFallbacks(node: FunctionNode, scope: Scope, given: Map<string, Bound>): Bindings<Bound> {
   const fallbacks = fallbacksIn(node);
-  if (fallbacks.size === 0) return new Bindings(scope.bindings, given, node);
+  if (fallbacks.size === 0) return new Bindings(scope.bindings, given, { called: node });
   for (const name of fallbacks.keys()) if (!given.has(name)) given.set(name, boundTo(undefined, scope));
-  const before = new Bindings(scope.bindings, given, node);
+  const before = new Bindings(scope.bindings, given, { called: node });
   const inner = { ...scope, bindings: before };
   return new Bindings(
     before,
@@ -313,18 +313,33 @@ function withLocalsOf(scope: Scope, around: FunctionNode): Scope {
 }
 
 function scopeInside(scope: Scope, around: FunctionNode): Scope {
+  const { graph, module, bindings: outer } = scope;
   const declared = localDeclarations(around);
-  const call = around.params.length > 0 ? callInPlace(around, scope.module.program) : null;
+  const call = around.params.length > 0 ? callInPlace(around, module.program) : null;
   const isHanded = call !== null && !isInside(around, scope);
   if (declared.size === 0 && !isHanded) return scope;
-  // What is called where it stands is handed the same each time.
-  const given = isHanded ? calledWith({ node: around, scope }, call.arguments, scope) : scope.bindings;
-  const bindings = new Bindings(given);
-  const inner = { ...scope, bindings };
-  for (const [name, declaration] of declared) {
-    const value = givenBy(declaration);
-    const taken = declaration.kind === 'member' ? { taken: true as const } : {};
-    if (value) bindings.set(name, { node: value, scope: inner, ...taken });
-  }
-  return inner;
+  const isFixed = Bindings.areFixed(outer);
+  const fill = (base: Scope) => {
+    // What is called where it stands is handed the same each time.
+    const given = isHanded ? calledWith({ node: around, scope: base }, call.arguments, base) : outer;
+    const bindings = new Bindings(given, [], { isFixed });
+    const inner = { ...base, bindings };
+    for (const [name, declaration] of declared) {
+      const value = givenBy(declaration);
+      const taken = declaration.kind === 'member' ? { taken: true as const } : {};
+      if (value) bindings.set(name, { node: value, scope: inner, ...taken });
+    }
+    return bindings;
+  };
+  // What stands in no class, and is handed nothing that may be other another time, is the same for all that ask.
+  if (!isFixed || classAround(around, module.program)) return { ...scope, bindings: fill(scope) };
+  const known = FIXED.get(around) ?? new WeakMap<object, Bindings<Bound>>();
+  FIXED.set(around, known);
+  const key = outer?.size ? outer : graph;
+  const bindings = known.get(key) ?? fill({ graph, module, ...(outer ? { bindings: outer } : {}) });
+  known.set(key, bindings);
+  return { ...scope, bindings };
 }
+
+/** By function, what is declared in it, for what is bound around it. */
+const FIXED = new WeakMap<FunctionNode, WeakMap<object, Bindings<Bound>>>();

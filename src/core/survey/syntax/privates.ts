@@ -93,8 +93,10 @@ function holderKind(node: Ast.Node): 'map' | 'set' | null {
 
 function visit(node: Ast.Node, place: Place): void {
   const own = isFunction(node) ? declaredBy(node, place.holders) : [];
-  const declared = new Map([...place.declared, ...own.map((name) => [name, node] as const)]);
-  const inner = own.length === 0 ? place : { ...place, declared };
+  const inner =
+    own.length === 0
+      ? place
+      : { ...place, declared: new Map([...place.declared, ...own.map((name) => [name, node] as const)]) };
   if (node.type === 'CallExpression') {
     const restored = methodCall(node, inner) ?? fieldAccess(node, inner);
     if (restored) become(node, restored);
