@@ -1,4 +1,5 @@
 /** What compilers make of a source must read like the source: decorators, fields, enums, static members. */
+import { createRequire } from 'node:module';
 import { transformSync } from 'esbuild';
 import ts from 'typescript';
 import { describe, expect, test } from 'vitest';
@@ -44,6 +45,23 @@ function esbuild(source: string, old: boolean, minify = false): string {
   return transformSync(source, { loader: 'ts', target: 'es2021', minify, tsconfigRaw: { compilerOptions } })
     .code;
 }
+/** Compilers without types of their own. */
+const require = createRequire(import.meta.url);
+function babel(source: string, version: string, minify = false): string {
+  const plain = transformSync(source, { loader: 'ts', target: 'esnext' }).code;
+  const plugins = [
+    [
+      require('@babel/plugin-proposal-decorators'),
+      { version, ...(version < '2022' ? { decoratorsBeforeExport: true } : {}) },
+    ],
+  ];
+  const { code } = require('@babel/core').transformSync(plain, {
+    babelrc: false,
+    configFile: false,
+    plugins,
+  });
+  return minify ? transformSync(code, { minify: true, format: 'esm' }).code : code;
+}
 
 const COMPILED: [string, string][] = [
   ['tsc, old decorators, ES2022', tsc(OLD, { target: target.ES2022, experimentalDecorators: true })],
@@ -61,6 +79,10 @@ const COMPILED: [string, string][] = [
   ['esbuild, old decorators', esbuild(OLD, true)],
   ['esbuild, standard decorators', esbuild(STANDARD, false)],
   ['esbuild, old decorators, minified', esbuild(OLD, true, true)],
+  ...['2023-11', '2023-05', '2023-01', '2021-12'].flatMap((version): [string, string][] => [
+    [`babel, standard decorators, ${version}`, babel(STANDARD, version)],
+    [`babel, standard decorators, ${version}, minified`, babel(STANDARD, version, true)],
+  ]),
 ];
 
 function shape(component: Component | undefined) {

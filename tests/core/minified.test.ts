@@ -54,8 +54,16 @@ test.each([
     'as a private member that a function gives',
     "static #_ = (() => { this.observedAttributes = ['deck']; this.formAssociated = !0; })();",
   ],
+  [
+    'as a private member that holds a function for later',
+    "static #_ = run = () => { this.observedAttributes = ['deck']; this.formAssociated = !0; };",
+  ],
+  [
+    'in front of the name of a member',
+    'static get [(_deck = [\'deck\'], "formAssociated")]() { return true; } static { this.observedAttributes = _deck; }',
+  ],
 ])('statements of a static block: %s', (_, block) => {
-  const source = `class Pier extends HTMLElement { ${block} } customElements.define('pier-a', Pier);`;
+  const source = `var run, _deck; class Pier extends HTMLElement { ${block} } run(); customElements.define('pier-a', Pier);`;
   expect(componentIn(source)).toMatchObject({ attributes: [{ name: 'deck' }], formAssociated: true });
 });
 
@@ -490,6 +498,20 @@ test.each([
   const source = (count: number) =>
     `(function () { ${inner(count)} customElements.define('pier-a', Pier); })();`;
   expect(timesAsLong(source(400), source(5), 8)).toBeLessThan(8);
+});
+
+test.each([
+  [
+    'elements with classes above them',
+    (at: number) => `class P${at} extends Base {} customElements.define('pier-${at}', P${at});`,
+  ],
+  ['calls of what may be a private member', (at: number) => `n${at}.go(f(${at}), 'n');`.repeat(20)],
+])('%s cost as much each in a function that holds much', (_name, one) => {
+  const source = (size: number) => `(function () {
+    ${many(size, (at) => `var n${at} = ${at}, w${at} = new WeakMap();`)}
+    class Base extends HTMLElement { static get observedAttributes() { return ['deck']; } } customElements.define('pier-a', Base);
+    ${many(60, one)} })();`;
+  expect(timesAsLong(source(800), source(80), 5)).toBeLessThan(5);
 });
 
 test('declarations in one rule cost as much each where they are many', () => {

@@ -362,6 +362,22 @@ describe('type declarations beside compiled modules', () => {
     expect(pier?.methods.map((one) => one.text)).toEqual(['show(at: Date): Promise<void>']);
   });
 
+  test.each([
+    [
+      'none of the class’s table, and leaves out nothing',
+      'go(): void;',
+      ['deck: string @deck/string', 'own: number = 1'],
+    ],
+    ['some of the table, and leaves out the others', 'deck: string;', ['deck: string @deck/string']],
+  ])('what is declared by hand tells of %s', (_, declared, public_) => {
+    const pier = componentIn("import './pier.js';", {
+      'pier.js': `export class Pier extends Base { constructor() { super(); this.deck = ''; this.own = 1; }
+        static get properties() { return { deck: { type: String } }; } } customElements.define('pier-a', Pier);`,
+      'pier.d.ts': `export declare class Pier extends Base { ${declared} }`,
+    });
+    expect(told(pier).map((one) => one.replace(" = ''", ''))).toEqual(public_);
+  });
+
   test('of a class that a mixin makes, under another name', () => {
     const { contract } = surveyed({
       'late.js':

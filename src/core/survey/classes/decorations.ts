@@ -10,7 +10,7 @@ import { asString } from '../folding/folded.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { calledName, isFunction, localDeclarations, unwrap } from '../folding/functions.js';
 import type { ModuleGraph } from '../modules/modules.js';
-import { firstFrom, functionsAround } from '../syntax/find.js';
+import { classAround, firstFrom, functionsAround } from '../syntax/find.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { walk } from '../syntax/parse.js';
@@ -37,7 +37,7 @@ export function memberDecorations(about: About): MemberDecoration[] {
     return name === null ? [] : [{ name, decorators: [node.callee] }];
   }
   if (args.length < 3) return [];
-  const nested = args.flatMap((one) => entriesIn(one));
+  const nested = args.flatMap((one) => entriesIn(one, scope));
   if (nested.length > 0) return nested;
   const name = args.map((one) => memberName(one, scope)).find((one) => one !== null);
   if (name === undefined || name === null) return [];
@@ -50,7 +50,7 @@ export function memberDecorations(about: About): MemberDecoration[] {
 }
 
 /** `[[dec, 1, "name"], ...]` */
-function entriesIn(node: Ast.Node): MemberDecoration[] {
+function entriesIn(node: Ast.Node, scope: Scope): MemberDecoration[] {
   if (node.type !== 'ArrayExpression') return [];
   return node.elements.flatMap((entry): MemberDecoration[] => {
     if (entry?.type !== 'ArrayExpression') return [];
@@ -63,7 +63,7 @@ function entriesIn(node: Ast.Node): MemberDecoration[] {
           ? [one]
           : [],
     );
-    return [{ name: String(name.value), decorators }];
+    return [{ name: String(name.value), decorators: decorators.map((one) => assignedTo(one, scope) ?? one) }];
   });
 }
 
@@ -105,9 +105,18 @@ function assignedTo(node: Ast.Node, scope: Scope): Ast.Node | null {
   if (declaration?.kind === 'variable' && declaration.init) return declaration.init;
   if (declaration && declaration.kind !== 'variable') return null;
   const given = assignmentsIn(program).get(node.name) ?? [];
+  // What the keys of a class are worked out with stands in it, wherever that is asked for.
+  const around = classAround(node, program);
+  const inside = around && given.find((one) => isKeyed(one, around, program));
   // Minifiers use one name again and again; what is meant stands before, in the same function.
-  const near = lastBefore(node.start, given, functions.at(-1)?.start ?? -1);
+  const near = inside ?? lastBefore(node.start, given, functions.at(-1)?.start ?? -1);
   return near ?? (node.name.startsWith('_') ? (given[0] ?? null) : null);
+}
+
+/** Does a node stand in a class, and in none of its methods? */
+function isKeyed(node: Ast.Node, { start, end }: Ast.Class, program: Ast.Program): boolean {
+  const isInside = start < node.start && node.end < end;
+  return isInside && functionsAround(node, program).every((one) => one.start < start);
 }
 
 /** Of nodes in the order of the text, the last that ends before an offset and starts after another. */

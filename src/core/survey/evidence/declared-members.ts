@@ -31,14 +31,11 @@ interface Declared {
   members: Map<string, DeclaredMember>;
   /** Declares this very class, so that what it leaves out is not public. */
   whole: boolean;
-  /** Properties that the class declares in its code, so that they need not be declared here. */
-  byItself: ReadonlySet<string>;
 }
 
 /** Adds what declarations say to the evidence of one class: they know better what is public, and of which type. */
 export function withDeclarations(evidence: LayerEvidence[], context: LayerContext): LayerEvidence[] {
   const { layer, graph } = context;
-  // A table or a decorator declares a property by itself.
   const byItself = new Set(
     evidence.flatMap(({ properties = [] }) =>
       properties.filter(({ origin }) => origin === 'declared').map(({ name }) => name),
@@ -47,7 +44,10 @@ export function withDeclarations(evidence: LayerEvidence[], context: LayerContex
   // Of a class of another package what it declares counts as well.
   const beside = layer.own ? context.declared : byItself.size > 0 ? declaredClass(layer, graph) : null;
   if (!beside) return evidence;
-  const declared = declaredMembers(beside, graph, byItself);
+  const said = declaredMembers(beside, graph);
+  // What was written by hand, and tells of none of them, leaves out nothing on purpose.
+  const isFull = byItself.size === 0 || [...byItself].some((name) => said.members.has(name));
+  const declared = { ...said, whole: said.whole && isFull };
   return evidence.map((one) => ({
     ...one,
     ...(one.properties ? { properties: one.properties.map((item) => withDeclared(item, declared)) } : {}),
@@ -55,11 +55,7 @@ export function withDeclarations(evidence: LayerEvidence[], context: LayerContex
   }));
 }
 
-function declaredMembers(
-  { module, node, name }: DeclaredApart,
-  graph: ModuleGraph,
-  byItself: ReadonlySet<string>,
-): Declared {
+function declaredMembers({ module, node, name }: DeclaredApart, graph: ModuleGraph): Declared {
   const members = new Map<string, DeclaredMember>();
   const add = (added: readonly Ast.Node[]) => {
     for (const member of added) addMember(member, module, graph, members);
@@ -69,7 +65,7 @@ function declaredMembers(
     // An interface of the same name adds to the class.
     const beside = node.id && module.types.get(node.id.name);
     if (beside?.type === 'TSInterfaceDeclaration') add(beside.body.body);
-    return { members, whole: true, byItself };
+    return { members, whole: true };
   }
   const addMade = (functions: Ast.Node | null) => {
     for (const added of functions ? addedBy(functions) : [])
@@ -86,7 +82,7 @@ function declaredMembers(
     add(definiteMembers(inner, module));
     return false;
   });
-  return { members, whole, byItself };
+  return { members, whole };
 }
 
 /** The function of a name, or the type of the constant that holds it. */
@@ -230,14 +226,11 @@ export function annotationOf(member: Ast.Node): Ast.TSTypeAnnotation | null | un
   return member.kind === 'set' && parameter?.type === 'Identifier' ? parameter.typeAnnotation : null;
 }
 
-function withDeclared<T extends PropertyEvidence | MethodEvidence>(
-  one: T,
-  { members, whole, byItself }: Declared,
-): T {
+function withDeclared<T extends PropertyEvidence | MethodEvidence>(one: T, { members, whole }: Declared): T {
   const known = members.get(one.name);
   if (!known) {
-    // An ordinary member that is left out was stripped.
-    const isStripped = whole && !('origin' in one && byItself.has(one.name));
+    // A table or a decorator declares a property by itself; an ordinary member that is left out was stripped.
+    const isStripped = whole && !('origin' in one && one.origin === 'declared');
     return isStripped ? { ...one, internal: true, stripped: true } : one;
   }
   return {

@@ -1,11 +1,13 @@
 /**
- * Puts classes, their private members, calls of async functions and of what may not be there, and templates, in the place
+ * Puts classes, their private members and plain keys, calls of async functions and of what may not be there, and templates, in the place
  * of what compilers made of them, in the tree itself, so that all else meets one form.
  */
 
 import { AWAITED, awaitedCall } from './awaited.js';
+import { COMPUTED_KEYS, withPlainKeys } from './computed-keys.js';
 import { CONSTRUCTED, constructedClass } from './constructed.js';
 import { DESCRIBED, describedClass } from './described-classes.js';
+import { MOVED_STATICS, withMovedStatics } from './moved-statics.js';
 import { OLDER, olderClass } from './older-classes.js';
 import { OPTIONAL_CALLS, optionalCall } from './optional-calls.js';
 import type { Ast } from './parse.js';
@@ -19,6 +21,8 @@ const FORMS: { mayHold: RegExp; before(node: Ast.Node, program: Ast.Program): As
   { mayHold: CONSTRUCTED, before: constructedClass },
   { mayHold: DESCRIBED, before: describedClass },
   { mayHold: OLDER, before: olderClass },
+  { mayHold: MOVED_STATICS, before: withMovedStatics },
+  { mayHold: COMPUTED_KEYS, before: withPlainKeys },
   { mayHold: AWAITED, before: awaitedCall },
   { mayHold: OPTIONAL_CALLS, before: optionalCall },
   { mayHold: TEMPLATES, before: templateBefore },
