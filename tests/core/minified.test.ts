@@ -60,7 +60,7 @@ test.each([
   ],
   [
     'in front of the name of a member',
-    'static get [(_deck = [\'deck\'], "formAssociated")]() { return true; } static { this.observedAttributes = _deck; }',
+    "static get [(_deck = {}, 'observedAttributes')]() { return ['deck']; } static { this.formAssociated = true; }",
   ],
 ])('statements of a static block: %s', (_, block) => {
   const source = `var run, _deck; class Pier extends HTMLElement { ${block} } run(); customElements.define('pier-a', Pier);`;
