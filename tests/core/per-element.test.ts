@@ -278,6 +278,30 @@ describe('accessors that a function defines on the element it is handed', () => 
   });
 });
 
+test.each([
+  ['in a loop', 'for (const name of Object.keys(Pier.starts)) this.define(name);'],
+  ['for each name of a list', 'Object.keys(Pier.starts).forEach((name) => this.define(name));'],
+  ['by what is called for each name', 'Object.keys(Pier.starts).forEach(this.define, this);'],
+  [
+    'by what was bound before, of what a list is made into',
+    'this.define = this.define.bind(this); Object.keys(Pier.starts).map(this.define);',
+  ],
+  ['by what is bound there', 'Object.keys(Pier.starts).map(this.define.bind(this));'],
+])('accessors that a method defines which is handed their names, %s', (_, calls) => {
+  const pier = componentIn(`class Pier extends HTMLElement {
+    static get starts() { return { deck: 1, berth: 'x' }; }
+    static get observedAttributes() { return Object.keys(Pier.starts); }
+    constructor() { super(); ${calls} }
+    define(name) {
+      Object.defineProperty(this, name, { get: () => this.getAttribute(name), set: (value) => { this.setAttribute(name, value); } });
+    }
+  } customElements.define('pier-a', Pier);`);
+  expect(pier.properties.map((one) => [one.name, one.attribute?.name])).toEqual([
+    ['deck', 'deck'],
+    ['berth', 'berth'],
+  ]);
+});
+
 test('what every element has is there already', () => {
   const { properties } = componentIn(`class Base extends HTMLElement {
       connectedCallback() {

@@ -799,6 +799,16 @@ describe('what an element takes from the context around it', () => {
   });
 });
 
+test('what a decorator of which nothing is known makes is for users where declarations beside say so', () => {
+  const source = `import { track } from 'kit'; let f = class extends HTMLElement { constructor() { super(); this.rows = 0; this.kept = 1; } };
+    help([track()], f.prototype, 'rows', 2), help([track()], f.prototype, 'kept', 2); customElements.define('pier-a', f);`;
+  const types = 'declare class Pier extends HTMLElement { rows: number; private kept; } export default Pier;';
+  const offered = (files: Record<string, string>) =>
+    surveyed(files).contract.components[0]?.properties.map((one) => `${one.name} ${one.readonly}`);
+  expect(offered({ 'a.js': source })).toEqual([]);
+  expect(offered({ 'a.js': source, 'a.d.ts': types })).toEqual(['rows false']);
+});
+
 test('what a component does with an attribute that all elements have leaves it what it is', () => {
   const { attributes } = componentIn(`class Pier extends HTMLElement {
     static observedAttributes = ['title', 'noted'];

@@ -282,8 +282,12 @@ function compiledMembers(
       if (!evidence && !own?.properties.length && !methods.has(name)) {
         // Whether it is for users its name may tell, or else only its type declaration.
         const isGiven = decorators.some((one) => takesContext(one, about.scope));
-        const internal = isInnerName(name) || isGiven || !context.declared?.node;
-        properties.push({ name, origin: 'member', readonly: true, made: 'accessor', internal, words });
+        const unsaid = !isInnerName(name) && !isGiven && !context.declared?.node;
+        const internal = isInnerName(name) || isGiven || unsaid;
+        properties.push({
+          ...{ name, origin: 'member', readonly: true, made: 'accessor', internal, words },
+          ...(unsaid ? { unsaid: true as const } : {}),
+        });
       }
     }
   }

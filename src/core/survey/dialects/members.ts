@@ -1,6 +1,6 @@
 /** Ordinary class members: fields, accessors, methods, and fields set in the constructor. */
 
-import { isGlobalProperty, isPlatformMember } from '../../contract/platform.js';
+import { isPlatformMember } from '../../contract/platform.js';
 import type { ItemWords, TypeInfo } from '../../contract/types.js';
 import { stringLiteral } from '../../emit/text.js';
 import { annotationOf } from '../evidence/declared-members.js';
@@ -194,7 +194,7 @@ function constructorFields(context: LayerContext): Map<string, PropertyEvidence>
       ...defaultSaid(doc),
       writable: true,
       made: 'field',
-      platforms: isGlobalProperty(name) && doc === NO_DOC,
+      platforms: isPlatformMember(name) && doc === NO_DOC,
       readonly: isReadonlyDoc(doc),
       internal: isInnerName(name) || isInternal(doc),
       ...(isFunction(value) ? { callback: true as const } : {}),

@@ -9,8 +9,9 @@ import type { Dialect, LayerContext } from '../evidence/evidence.js';
 import { callableOf } from '../folding/callables.js';
 import { isDefineProperty } from '../folding/fields.js';
 import type { Callable, Scope } from '../folding/functions.js';
-import { constructorOf, unwrap } from '../folding/functions.js';
-import { runsOf } from '../folding/runs.js';
+import { constructorOf, keyText, unwrap } from '../folding/functions.js';
+import { roundsOver } from '../folding/loops.js';
+import { listRunOver, runsOf } from '../folding/runs.js';
 import { calledWith } from '../folding/scopes.js';
 import { within } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -126,9 +127,38 @@ function definedBy({ member, call, key, descriptor }: Definition, { layer, scope
   // What another package's class defines by a name of its own is its business; by others' names it is theirs.
   if (key.type === 'Literal' && !layer.own) return [];
   const adopted = isTakenOver(key, member.value, call, layer) ? { adopted: true as const } : {};
-  return runsOf(member.value, call, scope)
+  return handedTo(member, layer, scope)
+    .flatMap((handed) => runsOf(member.value, call, handed))
     .flatMap((run) => elementAccessor(key, { node: descriptor, scope: run }, at(call)))
     .map((made) => ({ ...made, property: { ...made.property, ...adopted } }));
+}
+
+/** What is known in a constructor or a method that defines accessors: in a method, what calls in the class hand to it. */
+function handedTo(member: Ast.MethodDefinition, { node, module }: Layer, scope: Scope): Scope[] {
+  const name = keyText(member.key);
+  const [parameter] = member.value.params;
+  const { body } = member.value;
+  if (member.kind !== 'method' || !parameter || !body) return [scope];
+  const isIt = (one: Ast.Node | undefined) =>
+    one?.type === 'MemberExpression' && isThis(one.object) && keyText(one.property) === name;
+  // `this.define.bind(this)`
+  const isBound = (one: Ast.Node | undefined) =>
+    one?.type === 'CallExpression' && one.callee.type === 'MemberExpression' && isIt(one.callee.object);
+  return node.body.body.flatMap((other) => {
+    if (other.type !== 'MethodDefinition' || other.static) return [];
+    return within('call', other.value, module.program).flatMap((call) => {
+      const list = listRunOver(call.callee);
+      const [first] = call.arguments;
+      const runs = () => runsOf(other.value, call, scope);
+      if (isIt(call.callee)) {
+        const callable = { node: member.value, scope };
+        return runs().map((run) => ({ ...scope, bindings: calledWith(callable, call.arguments, run) }));
+      }
+      return list && (isIt(first) || isBound(first))
+        ? runs().flatMap((run) => roundsOver(list, parameter, body, run))
+        : [];
+    });
+  });
 }
 
 /** Is what the element held under the name before read, in the function that defines it anew? */

@@ -233,9 +233,11 @@ function withDeclared<T extends PropertyEvidence | MethodEvidence>(one: T, { mem
     const isStripped = whole && !('origin' in one && one.origin === 'declared');
     return isStripped ? { ...one, internal: true, stripped: true } : one;
   }
+  const isUnsaid = 'unsaid' in one && one.unsaid === true;
   return {
     ...one,
-    internal: one.internal || known.internal,
+    internal: (one.internal && !isUnsaid) || known.internal,
+    ...(isUnsaid ? { readonly: known.readonly } : {}),
     ...(known.type && 'origin' in one ? { type: known.type } : {}),
     ...(known.readonly && 'origin' in one ? { readonly: true } : {}),
     ...(known.said && 'origin' in one ? { said: known.said } : {}),

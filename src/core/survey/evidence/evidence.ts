@@ -40,6 +40,8 @@ export interface PropertyEvidence {
   internal?: boolean;
   /** Left out of the declarations of the class that sets it: none of its own. */
   stripped?: true;
+  /** Internal because nothing says that it is for users: declarations that do outdo that. */
+  unsaid?: true;
   /** Holds a function that the class made for itself: no offer, unless it is declared as one. */
   callback?: true;
   /** Set as minifiers write it, where nothing tells whether the field was private. */

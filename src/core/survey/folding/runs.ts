@@ -6,7 +6,7 @@ import { fold } from './fold.js';
 import type { Folded } from './folded.js';
 import { isObjectLike, UNKNOWN } from './folded.js';
 import type { Scope } from './functions.js';
-import { isFunction } from './functions.js';
+import { isFunction, keyText } from './functions.js';
 import { loopVariable, roundsOver, roundsOverNames } from './loops.js';
 import { withBlock, withLocals } from './scopes.js';
 
@@ -41,10 +41,9 @@ function enter(node: Ast.Node, next: Ast.Node, scope: Scope): Scope[] {
       return next === node.body ? roundsOver(node.right, loopVariable(node), next, scope) : [scope];
     case 'CallExpression': {
       const { callee } = node;
-      const isLoop =
-        callee.type === 'MemberExpression' && 'name' in callee.property && callee.property.name === 'forEach';
-      if (!isFunction(next) || next !== node.arguments[0] || !isLoop || !next.body) return [scope];
-      return roundsOver(callee.object, next.params[0], next.body, scope);
+      const list = listRunOver(callee);
+      if (!isFunction(next) || next !== node.arguments[0] || !list || !next.body) return [scope];
+      return roundsOver(list, next.params[0], next.body, scope);
     }
     case 'IfStatement':
     case 'ConditionalExpression':
@@ -61,6 +60,12 @@ function enter(node: Ast.Node, next: Ast.Node, scope: Scope): Scope[] {
     default:
       return [scope];
   }
+}
+
+/** The list of `list.forEach`, or of `list.map`, by which some write loops; null for what else is called. */
+export function listRunOver(callee: Ast.Node): Ast.Node | null {
+  if (callee.type !== 'MemberExpression') return null;
+  return /^(?:forEach|map)$/.test(keyText(callee.property) ?? '') ? callee.object : null;
 }
 
 /** Of a condition that cannot be told it counts that it may be met. */
