@@ -27,6 +27,7 @@ import { entryOf } from '../syntax/tree.js';
 import { isInnerName, isInternal, wordsOf } from '../types/docs.js';
 import { methodText } from '../types/signatures.js';
 import { classEvents, declaredWords, detailSaid, emitters, withDeclaredDetail } from './emitters.js';
+import { attributeWritten, componentOptions } from './for-compilers.js';
 import { isDocumentedAccessor, memberType } from './members.js';
 import { attributeCaseOf, isOptions, readOptions } from './options.js';
 import type { OwnMembers } from './own-decorators.js';
@@ -46,6 +47,7 @@ export const decorated: Dialect = {
       properties.push(...own.properties);
       attributes.push(...own.attributes);
     };
+    const isForCompiler = componentOptions(context) !== null;
     for (const member of context.layer.node.body.body) {
       if (!('decorators' in member) || !('key' in member) || member.static) continue;
       const name = keyName(member.key, member.computed, (node) => fold(node, context.scope));
@@ -81,6 +83,9 @@ export const decorated: Dialect = {
       properties.push({
         ...evidence,
         ...(type ? { type } : {}),
+        ...(isForCompiler && !evidence.state
+          ? { attribute: attributeWritten(name, decorators, type, context) }
+          : {}),
         internal:
           evidence.internal ||
           isInnerName(name) ||

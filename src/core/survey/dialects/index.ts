@@ -10,6 +10,7 @@ import { defined } from './defined.js';
 import { described } from './described.js';
 import { eventDetails } from './event-details.js';
 import { eventFields } from './event-fields.js';
+import { forCompilers } from './for-compilers.js';
 import { given } from './given.js';
 import { inputs } from './inputs.js';
 import { listed } from './listed.js';
@@ -27,6 +28,7 @@ export const DIALECTS: readonly Dialect[] = [
   attached,
   asking,
   decorated,
+  forCompilers,
   table,
   defined,
   perClass,
