@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { kindsOf } from '../../dist/core/contract/kinds.js';
 import { typeScriptOf } from '../../dist/core/emit/typescript.js';
 import { typeOfText } from '../../dist/core/survey/types/types.js';
-import { graphOf } from '../support/memory.js';
+import { componentIn, graphOf } from '../support/memory.js';
 
 const DECLARED = `
   import type { Far } from './far.js';
@@ -161,6 +161,28 @@ test.each<[string, object | null, string, string[]]>([
   expect(type.schema).toEqual(schema);
   expect(typeScriptOf(type)).toBe(typescript);
   expect(kindsOf(type)).toEqual(kinds);
+});
+
+test.each([
+  ['a namespace of the module', "export namespace Quay { export type Side = 'port' | 'lee'; }", 'Quay.Side'],
+  ['one that is imported', "import { Quay } from './quay';", 'Quay.Side'],
+  ['one that is imported by another name', "import { Quay as Q } from './quay';", 'Q.Side'],
+  ['one that is passed on', "import { Quay } from './all';", 'Quay.Side'],
+  ['a module as a whole', "import type * as quay from './quay';", 'quay.Side'],
+  ['a namespace in that', "import * as quay from './quay';", 'quay.Quay.Side'],
+])('a type by the name of what it stands in: %s', (_, before, type) => {
+  const pier = componentIn(
+    `${before} export class Pier extends HTMLElement { side: ${type} = 'lee'; box: ${type.replace('Side', 'Gone')}; } customElements.define('pier-a', Pier);`,
+    {
+      'quay.ts':
+        "export type Side = 'port' | 'lee'; export declare namespace Quay { type Side = 'port' | 'lee'; }",
+      'all.ts': "export * from './quay';",
+    },
+  );
+  expect(pier.properties.map((one) => one.type)).toEqual([
+    { text: type, schema: { enum: ['port', 'lee'] } },
+    { text: type.replace('Side', 'Gone'), schema: null },
+  ]);
 });
 
 test('declarations export all that they declare, unless they have a list of what they export', () => {

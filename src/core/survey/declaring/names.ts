@@ -4,6 +4,7 @@ import { declarationsIn } from '../modules/declarations.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
+import { pathOf } from '../syntax/tree.js';
 
 /** Where a name is looked up: a module, and the namespace in it that the name stands in, empty at the top. */
 export interface Place {
@@ -78,25 +79,6 @@ function indexOf(module: Module): Map<string, Inside[]> {
   }
   INDEXES.set(module, index);
   return index;
-}
-
-/** `harbour.plan.Berth` in its parts, as a type or as an expression; null for what is no such name. */
-export function pathOf(node: Ast.Node): string[] | null {
-  const parts: string[] = [];
-  let rest = node;
-  while (parts.length < DEEPEST) {
-    if (rest.type === 'Identifier') return [rest.name, ...parts];
-    const [left, right] =
-      rest.type === 'TSQualifiedName'
-        ? [rest.left, rest.right]
-        : rest.type === 'MemberExpression' && !rest.computed
-          ? [rest.object, rest.property]
-          : [];
-    if (!left || right?.type !== 'Identifier') return null;
-    parts.unshift(right.name);
-    rest = left;
-  }
-  return null;
 }
 
 /** What a name means where it stands: in the namespaces around it, in its module, or in one that is imported. */

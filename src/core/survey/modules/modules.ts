@@ -164,6 +164,19 @@ export class ModuleGraph {
     return named === null ? memberOfObject(found, name) : this.find(named, found.module);
   }
 
+  /** What `Flex.Direction` means as a type, where `Flex` is a namespace or a module imported as one; else null. */
+  findType([first = '', ...others]: readonly string[], module: Module): Found | null {
+    const name = others.join('.');
+    const declaration = module.declarations.get(first);
+    if (declaration?.kind === 'namespace') return this.findMember(first, name, module);
+    if (declaration?.kind !== 'import') return this.find(`${first}.${name}`, module);
+    const target = this.resolve(declaration.specifier, module);
+    return (
+      (target && this.findExport(`${declaration.imported}.${name}`, target)) ??
+      this.findMember(first, name, module)
+    );
+  }
+
   /** What a module exports under a name. Cyclic re-exports end in null. */
   findExport(name: string, module: Module, visited = new Set<string>()): Found | null {
     const key = `${module.path}#${name}`;

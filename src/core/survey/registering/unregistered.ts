@@ -2,7 +2,6 @@
 
 import { isElementName } from '../../contract/tags.js';
 import { chainOf } from '../classes/classes.js';
-import { pathOf } from '../declaring/names.js';
 import { mappedTags, TAG_MAP } from '../declaring/tag-maps.js';
 import { isHosted } from '../dialects/described.js';
 import { callableOf } from '../folding/callables.js';
@@ -10,6 +9,7 @@ import { foldStaticMember } from '../folding/fold.js';
 import type { Scope } from '../folding/functions.js';
 import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
+import { pathOf } from '../syntax/tree.js';
 import { docOf } from '../types/docs.js';
 import { statementCalls } from './descriptions.js';
 import { definesIn } from './helpers.js';

@@ -152,3 +152,25 @@ export function isNothing(node: Ast.Node): boolean {
   if (node.type === 'UnaryExpression') return node.operator === 'void';
   return node.type === 'Identifier' && node.name === 'undefined';
 }
+
+/** `harbour.plan.Berth` in its parts, as a type or as an expression; null for what is no such name. */
+export function pathOf(node: Ast.Node): string[] | null {
+  const parts: string[] = [];
+  let rest = node;
+  while (parts.length < LONGEST_PATH) {
+    if (rest.type === 'Identifier') return [rest.name, ...parts];
+    const [left, right] =
+      rest.type === 'TSQualifiedName'
+        ? [rest.left, rest.right]
+        : rest.type === 'MemberExpression' && !rest.computed
+          ? [rest.object, rest.property]
+          : [];
+    if (!left || right?.type !== 'Identifier') return null;
+    parts.unshift(right.name);
+    rest = left;
+  }
+  return null;
+}
+
+/** More parts no name has. */
+const LONGEST_PATH = 20;

@@ -3,9 +3,10 @@
 import type { JsonSchema } from '../../contract/types.js';
 import { fold } from '../folding/fold.js';
 import { isFoldedObject, UNKNOWN } from '../folding/folded.js';
-import type { Module, ModuleGraph } from '../modules/modules.js';
+import type { Found, Module, ModuleGraph } from '../modules/modules.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseType } from '../syntax/parse.js';
+import { pathOf } from '../syntax/tree.js';
 import { constantBehind } from './constants.js';
 import { inCase, joinSchemas, keysOf, membersKept, narrowed, valuesOf, withoutNull } from './schemas.js';
 import { typedefIn } from './typedefs.js';
@@ -160,9 +161,12 @@ function membersSchema(members: readonly Ast.TSSignature[], context: Context): J
 }
 
 function referenceSchema(node: Ast.TSTypeReference, context: Context): JsonSchema | null {
-  if (node.typeName.type !== 'Identifier') return enumMemberSchema(node.typeName, context);
-  const { name } = node.typeName;
   const args = node.typeArguments?.params ?? [];
+  if (node.typeName.type !== 'Identifier') {
+    const found = context.graph.findType(pathOf(node.typeName) ?? [], context.module);
+    return enumMemberSchema(node.typeName, context) ?? (found && foundSchema(found, args, context));
+  }
+  const { name } = node.typeName;
   const given = (index: number) => (args[index] ? schemaOf(args[index], context) : null);
   if (context.parameters.has(name)) return context.parameters.get(name) ?? null;
   switch (name) {
@@ -204,7 +208,10 @@ function within(module: Module, name: string, context: Context): Context | null 
 
 function declaredSchema(name: string, args: Ast.TSType[], context: Context): JsonSchema | null {
   const found = context.graph.find(name, context.module);
-  if (!found) return typedefSchema(name, context) ?? wordSchema(name);
+  return found ? foundSchema(found, args, context) : (typedefSchema(name, context) ?? wordSchema(name));
+}
+
+function foundSchema(found: Found, args: Ast.TSType[], context: Context): JsonSchema | null {
   const inner = within(found.module, found.name, context);
   if (!inner) return {};
   const { declaration } = found;
