@@ -234,6 +234,17 @@ test.each([
   ]);
 });
 
+test.each([
+  ['at the top level', (body: string) => body],
+  ['in a function', (body: string) => `(function () { ${body} })();`],
+])('what a class is made with, given in front of it, %s', (_, around) => {
+  const { attributes } = componentIn(
+    around(`var view, table; const made = (view = 1, table = { deck: {}, rows: {} }, class extends HTMLElement {
+      static get observedAttributes() { return Object.keys(table); } }); customElements.define('pier-a', made);`),
+  );
+  expect(attributes.map((one) => one.name)).toEqual(['deck', 'rows']);
+});
+
 test('names with hyphens are written by the base class that makes them, not by what else is in the bundle', () => {
   const base = (body: string) =>
     `class Base extends HTMLElement { static createProperty() {} static get observedAttributes() { return this.names.map((one) => ${body}); } }

@@ -1,7 +1,7 @@
 /** Functions and classes as syntax: what they return, what their parameters are bound to. */
 
 import { declarationsIn } from '../modules/declarations.js';
-import { memberGiven } from '../modules/given-inside.js';
+import { givenInside, memberGiven } from '../modules/given-inside.js';
 import { statementsWithin } from '../modules/module.js';
 import type { Declaration, Module, ModuleGraph } from '../modules/modules.js';
 import { functionsAround } from '../syntax/find.js';
@@ -283,6 +283,14 @@ export function localDeclarations(node: FunctionNode): ReadonlyMap<string, Decla
     if (left.type === 'Identifier' && before?.kind === 'variable' && !before.init)
       declarations.set(left.name, { ...before, init: right });
   }
+  const isOpen = ([, one]: [string, Declaration]) => one.kind === 'variable' && !one.init;
+  const open = [...declarations].filter(isOpen);
+  // Minifiers put the statements of a function in front of what it gives: `kind = (list = [...], class { ... })`.
+  const { values } = open.length > 0 ? givenInside(body) : { values: NOTHING };
+  for (const [name, declaration] of open) {
+    const init = values.get(name);
+    if (declaration.kind === 'variable' && init) declarations.set(name, { ...declaration, init });
+  }
   LOCALS.set(node, declarations);
   return declarations;
 }
@@ -296,6 +304,8 @@ function classesGiven(statements: readonly Ast.Statement[]): Ast.AssignmentExpre
       node.type === 'AssignmentExpression' && node.right.type === 'ClassExpression' ? [node] : [],
     );
 }
+
+const NOTHING: ReadonlyMap<string, Ast.Expression> = new Map();
 
 const LOCALS = new WeakMap<FunctionNode, ReadonlyMap<string, Declaration>>();
 
