@@ -263,13 +263,12 @@ function takeUnregistered(path: string, input: SurveyInput, graph: ModuleGraph, 
   const source = input.reader.read(path);
   const module = source !== null && mayExportElement(source) ? graph.load(path) : null;
   if (!module) return;
-  const classes = new Set(
-    [...found.components.values()].flatMap((one) => [one.chain.layers[0]?.node, one.registered.decorated]),
-  );
-  for (const one of unregisteredIn(module, graph)) {
-    if (found.components.has(one.tag) || classes.has(one.node as Ast.Class)) continue;
-    take(one, 1, input, graph, found);
-  }
+  const isTaken = ({ node }: Registered) =>
+    [...found.components.values()].some(
+      (one) => one.chain.layers[0]?.node === node || one.registered.decorated === node,
+    );
+  for (const one of unregisteredIn(module, graph))
+    if (!found.components.has(one.tag) && !isTaken(one)) take(one, 1, input, graph, found);
 }
 
 /** Two classes for one tag in the same build, as against the same component built twice. */

@@ -25,7 +25,8 @@ import { mappedTags, TAG_MAP } from './tag-maps.js';
 export class TypesByTag {
   readonly #reader: SurveyInput['reader'];
   readonly #graph: ModuleGraph;
-  #maps: { path: string; text: string }[] | null = null;
+  /** The files that map tags, each with all texts that stand in quotes there. */
+  #maps: { path: string; quoted: ReadonlySet<string> }[] | null = null;
   readonly #tags = new Map<string, Map<string, MappedTag>>();
 
   constructor({ reader }: SurveyInput, graph: ModuleGraph) {
@@ -53,10 +54,11 @@ export class TypesByTag {
   #componentFor(tag: string): Component | null {
     this.#maps ??= (this.#reader.declarations?.() ?? []).flatMap((path) => {
       const text = this.#reader.read(path) ?? '';
-      return text.includes(TAG_MAP) ? [{ path, text }] : [];
+      if (!text.includes(TAG_MAP)) return [];
+      return [{ path, quoted: new Set([...text.matchAll(QUOTED)].map(([, one = '']) => one)) }];
     });
-    for (const { path, text } of this.#maps) {
-      if (!text.includes(`"${tag}"`) && !text.includes(`'${tag}'`)) continue;
+    for (const { path, quoted } of this.#maps) {
+      if (!quoted.has(tag)) continue;
       const mapped = this.#mappedIn(path).get(tag);
       const said = mapped && componentOf(mapped, [], '', false, this.#graph);
       if (said) return said;
@@ -74,6 +76,9 @@ export class TypesByTag {
     return tags;
   }
 }
+
+/** A text in quotes that may be a tag. */
+const QUOTED = /(?<=["'])([^\s"'<>]{3,200})(?=["'])/g;
 
 function withSaid(component: Component, said: Component): Component {
   const properties = component.properties.map((one) => joined(one, said.properties, propertySaid));
