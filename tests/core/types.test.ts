@@ -168,6 +168,8 @@ test.each([
   ['one that is imported', "import { Quay } from './quay';", 'Quay.Side'],
   ['one that is imported by another name', "import { Quay as Q } from './quay';", 'Q.Side'],
   ['one that is passed on', "import { Quay } from './all';", 'Quay.Side'],
+  ['one that is passed on by another name', "import { Kay } from './named';", 'Kay.Side'],
+  ['one that is exported apart', "import { Lee } from './apart';", 'Lee.Side'],
   ['a module as a whole', "import type * as quay from './quay';", 'quay.Side'],
   ['a namespace in that', "import * as quay from './quay';", 'quay.Quay.Side'],
 ])('a type by the name of what it stands in: %s', (_, before, type) => {
@@ -177,6 +179,8 @@ test.each([
       'quay.ts':
         "export type Side = 'port' | 'lee'; export declare namespace Quay { type Side = 'port' | 'lee'; }",
       'all.ts': "export * from './quay';",
+      'named.ts': "export { Quay as Kay } from './quay';",
+      'apart.ts': "namespace Inner { export type Side = 'port' | 'lee'; } export { type Inner as Lee };",
     },
   );
   expect(pier.properties.map((one) => one.type)).toEqual([

@@ -289,10 +289,8 @@ function compiledMembers(
         const isGiven = decorators.some((one) => takesContext(one, about.scope));
         const unsaid = !isInnerName(name) && !isGiven && !context.declared?.node;
         const internal = isInnerName(name) || isGiven || unsaid;
-        properties.push({
-          ...{ name, origin: 'member', readonly: true, made: 'accessor', internal, words },
-          ...(unsaid ? { unsaid: true as const } : {}),
-        });
+        const said = { internal, ...(unsaid ? { unsaid: true as const } : {}) };
+        properties.push({ name, origin: 'member', readonly: true, made: 'accessor', ...said, words });
       }
     }
   }

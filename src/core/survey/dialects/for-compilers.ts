@@ -85,6 +85,6 @@ function dashed(name: string): string {
 function optionsOf(decorator: Ast.Node, scope: LayerContext['scope']): ReadonlyMap<string, Folded> | null {
   const call = unwrap(decorator);
   const [given] = call.type === 'CallExpression' ? call.arguments : [];
-  const options = given ? fold(given, scope) : undefined;
-  return isFoldedObject(options ?? null) ? (options as { object: Map<string, Folded> }).object : null;
+  const options = given ? fold(given, scope) : null;
+  return isFoldedObject(options) ? options.object : null;
 }
