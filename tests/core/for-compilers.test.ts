@@ -50,7 +50,7 @@ describe('the root', () => {
   });
 });
 
-test('what is an element already, or is given no tag, is no such class', () => {
+test('what is an element already is no such class', () => {
   const [property] = component(
     "{ tag: 'pier-a' }",
     '@Prop() deckName: string;',

@@ -101,10 +101,13 @@ export function filesForOlderLoaders({ main, module, exports }: PackageManifest)
     if (typeof node === 'string') (isOlder ? older : others).add(node.replace(/^\.\//, ''));
     if (typeof node !== 'object' || node === null) return;
     const used = Object.entries(node).filter(([name]) => !FOR_TYPES.test(name));
-    const isForRequire = ([name, one]: [string, unknown]) =>
-      name === 'require' ||
-      (name === 'default' && 'import' in node && 'require' in node && one === node.require);
-    for (const entry of used) look(entry[1], isOlder || (used.length > 1 && isForRequire(entry)));
+    const { import: imported, require } = Object.fromEntries(used);
+    for (const [name, one] of used) {
+      // Where there is a target for `import`, what all others get may be that of `require` once more.
+      const isForRequire =
+        name === 'require' || (name === 'default' && imported !== undefined && one === require);
+      look(one, isOlder || (used.length > 1 && isForRequire));
+    }
   };
   if (exports !== undefined) look(exports, false);
   else if (typeof main === 'string' && typeof module === 'string') {

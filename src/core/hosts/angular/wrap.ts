@@ -160,13 +160,14 @@ function writeElement(
     writeList(code, '{', entries, '},');
     if (heard.length === 0) code.line('{},');
     else code.block('{', '},', () => writeHeard(code, heard, outputs));
-    const written = values.filter((one) => one.way === 'attribute');
-    const [flags, texts] = [true, false].map((isPresence) =>
-      written
-        .filter((one) => one.attribute?.isPresence === isPresence)
-        .map((one) => entry(one.attribute?.name ?? '', `this.${one.name}`)),
-    ) as [string[], string[]];
-    if (written.length > 0) writeList(code, '{', texts, '},');
+    const named = (isFlag: boolean) =>
+      values.flatMap(({ way, attribute, name }) =>
+        way === 'attribute' && attribute?.isPresence === isFlag
+          ? [entry(attribute.name, `this.${name}`)]
+          : [],
+      );
+    const [texts, flags] = [named(false), named(true)];
+    if (texts.length > 0 || flags.length > 0) writeList(code, '{', texts, '},');
     if (flags.length > 0) writeList(code, '{', flags, '},');
   });
 }

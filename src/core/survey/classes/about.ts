@@ -7,7 +7,7 @@ import { callableOf, staticMethodOf } from '../folding/callables.js';
 import { fold } from '../folding/fold.js';
 import type { FunctionNode, Scope } from '../folding/functions.js';
 import { holderOf, isFunction, keyText, localDeclarations, unwrap } from '../folding/functions.js';
-import { loopVariable, roundsOver } from '../folding/loops.js';
+import { listRunOver, loopVariable, roundsOver } from '../folding/loops.js';
 import { heldBy } from '../folding/named.js';
 import { bindParameters, calledWith, withBlock, withLocals } from '../folding/scopes.js';
 import type { ModuleGraph } from '../modules/modules.js';
@@ -232,15 +232,10 @@ function visitCall(node: Ast.CallExpression, scope: Scope, visiting: Visiting): 
   }
   const callee = unwrap(node.callee);
   const [first] = node.arguments;
-  if (
-    callee.type === 'MemberExpression' &&
-    callee.property.type === 'Identifier' &&
-    first &&
-    isFunction(first)
-  ) {
-    const [parameter] = first.params;
-    if (callee.property.name !== 'forEach' || !first.body) return;
-    for (const round of roundsOver(callee.object, parameter, first.body, scope))
+  if (callee.type === 'MemberExpression' && first && isFunction(first)) {
+    const list = listRunOver(callee);
+    if (!list || !first.body) return;
+    for (const round of roundsOver(list, first.params[0], first.body, scope))
       visit(first.body, round, visiting);
     return;
   }

@@ -6,13 +6,13 @@ import { placeIn } from '../evidence/evidence.js';
 import { withTags } from '../evidence/named-tags.js';
 import { pairsOf } from '../evidence/pairs.js';
 import type { ModuleGraph } from '../modules/modules.js';
+import { namedIn } from '../modules/type-names.js';
 import { pathOf } from '../syntax/tree.js';
 import { docOf, firstSentence, NO_DOC, textOf, wordsOf } from '../types/docs.js';
 import { NO_TYPE } from '../types/types.js';
 import { isOffered, methodOf, propertyOf } from './items.js';
 import { eventOfMember, listenedEvents, platformEvents } from './listening.js';
 import { isStatic, membersOf } from './members.js';
-import { namedIn } from './names.js';
 import type { MappedTag } from './tag-maps.js';
 
 /**

@@ -5,6 +5,7 @@ import { annotationOf } from '../evidence/declared-members.js';
 import { placeIn } from '../evidence/evidence.js';
 import { LIFECYCLE } from '../evidence/lifecycle.js';
 import type { ModuleGraph } from '../modules/modules.js';
+import type { Place } from '../modules/type-names.js';
 import type { Ast } from '../syntax/parse.js';
 import { isInaccessible } from '../syntax/tree.js';
 import { defaultSaid, docOf, isInternal, NO_DOC, wordsOf } from '../types/docs.js';
@@ -13,7 +14,6 @@ import { NO_TYPE, typeOf } from '../types/types.js';
 import { eventOfMember } from './listening.js';
 import type { DeclaredMember } from './members.js';
 import { membersOf } from './members.js';
-import type { Place } from './names.js';
 
 /** What every element has, however it is declared anew: `children` as props have it cannot be assigned. */
 const OF_ELEMENTS = new Set(['addEventListener', 'removeEventListener', 'children']);

@@ -6,14 +6,14 @@ import { eventSaid, isPlatformEvent, offeredEvent, platformFlags } from '../evid
 import { annotationOf } from '../evidence/declared-members.js';
 import { placeIn } from '../evidence/evidence.js';
 import type { ModuleGraph } from '../modules/modules.js';
+import type { Place } from '../modules/type-names.js';
+import { namedIn } from '../modules/type-names.js';
 import type { Ast } from '../syntax/parse.js';
 import { pathOf } from '../syntax/tree.js';
 import { docOf, wordsOf } from '../types/docs.js';
 import { NO_TYPE, typeOf } from '../types/types.js';
 import type { DeclaredMember, Members } from './members.js';
 import { membersOf } from './members.js';
-import type { Place } from './names.js';
-import { namedIn } from './names.js';
 import type { MappedTag } from './tag-maps.js';
 
 type Said = Pick<ContractEvent, 'detail' | 'eventType'>;

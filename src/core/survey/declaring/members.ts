@@ -4,10 +4,10 @@ import { isPlatformInterface } from '../../contract/platform.js';
 import { fold } from '../folding/fold.js';
 import { keyName } from '../folding/literals.js';
 import type { ModuleGraph } from '../modules/modules.js';
+import type { Given, Named, Place, TypeNode } from '../modules/type-names.js';
+import { namedIn } from '../modules/type-names.js';
 import type { Ast } from '../syntax/parse.js';
 import { pathOf } from '../syntax/tree.js';
-import type { Given, Named, Place, TypeNode } from './names.js';
-import { namedIn } from './names.js';
 
 /** One member as it is declared; where an accessor is declared in two halves, both. */
 export interface DeclaredMember extends Place {

@@ -6,10 +6,10 @@
 import { isElementName } from '../../contract/tags.js';
 import { fold } from '../folding/fold.js';
 import type { Module, ModuleGraph } from '../modules/modules.js';
+import type { Place } from '../modules/type-names.js';
+import { namedIn, statementsOf } from '../modules/type-names.js';
 import type { Ast } from '../syntax/parse.js';
 import { pathOf } from '../syntax/tree.js';
-import type { Place } from './names.js';
-import { namedIn, statementsOf } from './names.js';
 
 /** How the names of interfaces end that map tags to elements. */
 export const TAG_MAP = 'TagNameMap';

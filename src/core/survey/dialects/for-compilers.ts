@@ -1,7 +1,8 @@
 /**
  * Classes that a compiler of components makes elements of, as their authors write them: `@Component({ tag: 'pier-a',
- * shadow: true }) class Pier { @Prop() deckName = 'x' }`. The attribute of a property and how it is read go by its type, and
- * are what such a compiler (its version 4.45) was seen to write.
+ * shadow: true }) class Pier { @Prop() deckName = 'x' }`. The attribute of a property and how it is read go by its type,
+ * and are what such a compiler (its version 4.45) was seen to write. What the run-time code of some versions makes of
+ * properties that the compiler wrote no attribute for is not known of the source.
  */
 
 import { kindsOf } from '../../contract/kinds.js';
@@ -61,7 +62,7 @@ export function attributeWritten(
   };
 }
 
-/** What is of one of the plain types is read as that, what may be of several, or of any, as it comes; all else has none. */
+/** One of the plain types is read as that, what may be of several, or of any, as it comes; null for all else. */
 function readerOf(type: TypeInfo | undefined): AttributeReader | null {
   if (!type || type.text === 'any') return 'custom';
   const kinds = kindsOf(type);

@@ -7,8 +7,8 @@ import { alternatives } from '../folding/alternatives.js';
 import { fold } from '../folding/fold.js';
 import { asStrings } from '../folding/folded.js';
 import type { Named, Scope } from '../folding/functions.js';
-import { keyText, localDeclarations, unwrap } from '../folding/functions.js';
-import { itemsOf, loopVariable } from '../folding/loops.js';
+import { localDeclarations, unwrap } from '../folding/functions.js';
+import { itemsOf, listRunOver, loopVariable } from '../folding/loops.js';
 import { valuesOf } from '../folding/variable-values.js';
 import { callsGiven, functionsAround, loopsAround } from '../syntax/find.js';
 import type { Ast } from '../syntax/parse.js';
@@ -72,10 +72,7 @@ export function listBehind(node: Named, { module: { program } }: Scope): Ast.Nod
   const each = functionsAround(node, program).findLast((one) => isNamed(one.params[0], node.name));
   const call = each && (!loop || loop.start < each.start) ? callsGiven(each, program)[0] : undefined;
   if (!call) return loop && (!each || each.start < loop.start) ? loop.right : null;
-  const { callee } = call;
-  const isEach =
-    callee.type === 'MemberExpression' && /^(?:forEach|map)$/.test(keyText(callee.property) ?? '');
-  return isEach ? callee.object : null;
+  return listRunOver(call.callee);
 }
 
 /** What a variable of a function around is given, there or later; nothing for what is no variable of one. */

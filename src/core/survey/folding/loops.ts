@@ -5,7 +5,7 @@ import { writtenObject } from './callables.js';
 import { fold } from './fold.js';
 import { isFoldedObject, UNKNOWN } from './folded.js';
 import type { Bound, Scope } from './functions.js';
-import { boundTo, unwrap } from './functions.js';
+import { boundTo, keyText, unwrap } from './functions.js';
 import { topLevelValue } from './named.js';
 import { withBlock } from './scopes.js';
 
@@ -18,6 +18,12 @@ export function elementsOf(list: Ast.Node, pattern: Ast.Node, scope: Scope): Map
   const items = itemsOf(list, scope, 0);
   if (!items || items.length > MOST_ROUNDS) return null;
   return items.map((item) => bound(pattern, item, scope));
+}
+
+/** The list of `list.forEach`, or of `list.map`, by which some write loops; null for what else is called. */
+export function listRunOver(callee: Ast.Node): Ast.Node | null {
+  if (callee.type !== 'MemberExpression') return null;
+  return /^(?:forEach|map)$/.test(keyText(callee.property) ?? '') ? callee.object : null;
 }
 
 /** The scope of each round of a loop over `list`; none where it cannot be told what that holds. */

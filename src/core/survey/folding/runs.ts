@@ -6,8 +6,8 @@ import { fold } from './fold.js';
 import type { Folded } from './folded.js';
 import { isObjectLike, UNKNOWN } from './folded.js';
 import type { Scope } from './functions.js';
-import { isFunction, keyText } from './functions.js';
-import { loopVariable, roundsOver, roundsOverNames } from './loops.js';
+import { isFunction } from './functions.js';
+import { listRunOver, loopVariable, roundsOver, roundsOverNames } from './loops.js';
 import { withBlock, withLocals } from './scopes.js';
 
 /** More names than any table has, and more rounds of loops one in the other than are followed. */
@@ -60,12 +60,6 @@ function enter(node: Ast.Node, next: Ast.Node, scope: Scope): Scope[] {
     default:
       return [scope];
   }
-}
-
-/** The list of `list.forEach`, or of `list.map`, by which some write loops; null for what else is called. */
-export function listRunOver(callee: Ast.Node): Ast.Node | null {
-  if (callee.type !== 'MemberExpression') return null;
-  return /^(?:forEach|map)$/.test(keyText(callee.property) ?? '') ? callee.object : null;
 }
 
 /** Of a condition that cannot be told it counts that it may be met. */

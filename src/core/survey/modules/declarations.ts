@@ -39,24 +39,9 @@ export function declarationsIn(node: Ast.Node): [string, Declaration][] {
       return [[node.id.name, { kind: 'type', node }]];
     case 'VariableDeclaration':
       return node.declarations.flatMap(declared);
-    case 'TSModuleDeclaration':
-      return typesWithin(node);
     default:
       return [];
   }
-}
-
-/** The types right in a namespace, by its name and theirs: `Flex.Direction`. */
-function typesWithin({
-  id,
-  body,
-}: Ast.TSModuleDeclaration | Ast.TSGlobalDeclaration): [string, Declaration][] {
-  if (id.type !== 'Identifier' || body?.type !== 'TSModuleBlock') return [];
-  return body.body.flatMap((one): [string, Declaration][] => {
-    const node = (one.type === 'ExportNamedDeclaration' && one.declaration) || one;
-    const isType = node.type === 'TSTypeAliasDeclaration' || node.type === 'TSInterfaceDeclaration';
-    return isType ? [[`${id.name}.${node.id.name}`, { kind: 'type', node }]] : [];
-  });
 }
 
 function declared({ id, init }: Ast.VariableDeclarator): [string, Declaration][] {

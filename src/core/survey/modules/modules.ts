@@ -164,31 +164,6 @@ export class ModuleGraph {
     return named === null ? memberOfObject(found, name) : this.find(named, found.module);
   }
 
-  /** What `Flex.Direction` means as a type, where `Flex` is a namespace or a module imported as one; else null. */
-  findType([first = '', ...others]: readonly string[], module: Module): Found | null {
-    const name = others.join('.');
-    const declaration = module.declarations.get(first);
-    if (declaration?.kind === 'namespace') return this.findMember(first, name, module);
-    if (declaration?.kind !== 'import') return this.find(`${first}.${name}`, module);
-    const target = this.resolve(declaration.specifier, module);
-    return (
-      (target && this.#typeExported(declaration.imported, name, target)) ??
-      this.findMember(first, name, module)
-    );
-  }
-
-  /** A type in a namespace that a module exports, also under another name, or passes on. */
-  #typeExported(space: string, name: string, module: Module, visited = new Set<string>()): Found | null {
-    if (visited.has(`${module.path}#${space}`)) return null;
-    visited.add(`${module.path}#${space}`);
-    const exported = module.exports.get(space);
-    if (exported?.kind === 'local') return this.find(`${exported.name}.${name}`, module);
-    const target = exported?.kind === 'from' ? this.resolve(exported.specifier, module) : null;
-    if (exported?.kind === 'from')
-      return target && this.#typeExported(exported.imported, name, target, visited);
-    return this.findExport(`${space}.${name}`, module);
-  }
-
   /** What a module exports under a name. Cyclic re-exports end in null. */
   findExport(name: string, module: Module, visited = new Set<string>()): Found | null {
     const key = `${module.path}#${name}`;

@@ -8,7 +8,7 @@ import { fold } from '../folding/fold.js';
 import { asString, isFoldedObject, UNKNOWN } from '../folding/folded.js';
 import type { Bound, Callable, FunctionNode, Holder, Scope } from '../folding/functions.js';
 import { holderOf, unwrap } from '../folding/functions.js';
-import { elementsOf } from '../folding/loops.js';
+import { elementsOf, listRunOver } from '../folding/loops.js';
 import { withBlock, withLocals } from '../folding/scopes.js';
 import type { Module } from '../modules/modules.js';
 import { callsGiven, casesAround, classAround, loopsAround } from '../syntax/find.js';
@@ -145,10 +145,7 @@ export function staticScope(chain: ClassChain, otherwise: Scope): Scope {
 /** The list of `list.forEach(function)`, where the function is the one given. */
 export function loopedOver(node: FunctionNode, scope: Scope): Ast.Node | null {
   for (const call of callsGiven(node, scope.module.program)) {
-    const callee = unwrap(call.callee);
-    if (call.arguments[0] !== node || callee.type !== 'MemberExpression') continue;
-    if (callee.property.type !== 'Identifier') continue;
-    return ['forEach', 'map'].includes(callee.property.name) ? callee.object : null;
+    if (call.arguments[0] === node) return listRunOver(unwrap(call.callee));
   }
   return null;
 }

@@ -1,6 +1,6 @@
 /**
- * Puts classes, their private members and plain keys, calls of async functions and of what may not be there, and templates, in the place
- * of what compilers made of them, in the tree itself, so that all else meets one form.
+ * Puts classes, their private members and plain keys, calls of async functions and of what may not be there, and
+ * templates, in the place of what compilers made of them, in the tree itself, so that all else meets one form.
  */
 
 import { AWAITED, awaitedCall } from './awaited.js';

@@ -3,7 +3,9 @@
 import type { JsonSchema } from '../../contract/types.js';
 import { fold } from '../folding/fold.js';
 import { isFoldedObject, UNKNOWN } from '../folding/folded.js';
-import type { Found, Module, ModuleGraph } from '../modules/modules.js';
+import type { TypeDeclaration } from '../modules/declarations.js';
+import type { Module, ModuleGraph } from '../modules/modules.js';
+import { namedIn } from '../modules/type-names.js';
 import type { Ast } from '../syntax/parse.js';
 import { parseType } from '../syntax/parse.js';
 import { pathOf } from '../syntax/tree.js';
@@ -163,8 +165,7 @@ function membersSchema(members: readonly Ast.TSSignature[], context: Context): J
 function referenceSchema(node: Ast.TSTypeReference, context: Context): JsonSchema | null {
   const args = node.typeArguments?.params ?? [];
   if (node.typeName.type !== 'Identifier') {
-    const found = context.graph.findType(pathOf(node.typeName) ?? [], context.module);
-    return enumMemberSchema(node.typeName, context) ?? (found && foundSchema(found, args, context));
+    return enumMemberSchema(node.typeName, context) ?? namedSchema(node.typeName, args, context);
   }
   const { name } = node.typeName;
   const given = (index: number) => (args[index] ? schemaOf(args[index], context) : null);
@@ -208,10 +209,7 @@ function within(module: Module, name: string, context: Context): Context | null 
 
 function declaredSchema(name: string, args: Ast.TSType[], context: Context): JsonSchema | null {
   const found = context.graph.find(name, context.module);
-  return found ? foundSchema(found, args, context) : (typedefSchema(name, context) ?? wordSchema(name));
-}
-
-function foundSchema(found: Found, args: Ast.TSType[], context: Context): JsonSchema | null {
+  if (!found) return typedefSchema(name, context) ?? wordSchema(name);
   const inner = within(found.module, found.name, context);
   if (!inner) return {};
   const { declaration } = found;
@@ -224,7 +222,25 @@ function foundSchema(found: Found, args: Ast.TSType[], context: Context): JsonSc
     return values.length > 0 && values.every((value) => value !== UNKNOWN) ? { enum: values } : null;
   }
   const node = declaration.kind === 'class' ? undefined : found.module.types.get(found.name);
-  if (!node) return null;
+  return node ? typeSchema(node, args, context, inner) : null;
+}
+
+/** `Flex.Direction`: a type in a namespace, or in a module that is imported as one. */
+function namedSchema(name: Ast.TSTypeName, args: Ast.TSType[], context: Context): JsonSchema | null {
+  const named = namedIn(pathOf(name) ?? [], { module: context.module, space: '' }, context.graph);
+  const node = named?.types.find((one): one is TypeDeclaration => one.type.startsWith('TS'));
+  if (!named || !node) return null;
+  const inner = within(named.module, `${named.space}.${named.name}`, context);
+  return inner ? typeSchema(node, args, context, inner) : {};
+}
+
+/** The schema of a declared type: what it is given is read where it is named, all else where it is declared. */
+function typeSchema(
+  node: TypeDeclaration,
+  args: Ast.TSType[],
+  context: Context,
+  inner: Context,
+): JsonSchema | null {
   const parameters = new Map(
     (node.typeParameters?.params ?? []).map((parameter, index) => {
       const given = args[index];

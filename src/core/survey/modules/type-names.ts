@@ -1,10 +1,10 @@
 /** Names in type declarations: of the module, of its global blocks and of namespaces. */
 
-import { declarationsIn } from '../modules/declarations.js';
-import type { Module, ModuleGraph } from '../modules/modules.js';
 import { addTo } from '../syntax/lists.js';
 import type { Ast } from '../syntax/parse.js';
 import { pathOf } from '../syntax/tree.js';
+import { declarationsIn } from './declarations.js';
+import type { Module, ModuleGraph } from './modules.js';
 
 /** Where a name is looked up: a module, and the namespace in it that the name stands in, empty at the top. */
 export interface Place {
@@ -83,19 +83,47 @@ function indexOf(module: Module): Map<string, Inside[]> {
 
 /** What a name means where it stands: in the namespaces around it, in its module, or in one that is imported. */
 export function namedIn(path: readonly string[], { module, space }: Place, graph: ModuleGraph): Named | null {
-  const [first = '', second, ...more] = path;
+  const [first = '', ...others] = path;
   for (let around = space; ; around = around.slice(0, Math.max(around.lastIndexOf('.'), 0))) {
     const named = heldBy(inSpace(around, path.join('.')), module);
     if (named) return named;
     if (around === '') break;
   }
-  const found =
-    second === undefined
-      ? graph.find(first, module)
-      : more.length === 0
-        ? graph.findMember(first, second, module)
-        : null;
-  return found && heldBy(found.name, found.module);
+  if (others.length === 0) {
+    const found = graph.find(first, module);
+    return found && heldBy(found.name, found.module);
+  }
+  const declaration = module.declarations.get(first);
+  if (declaration?.kind !== 'namespace' && declaration?.kind !== 'import') return null;
+  const target = graph.resolve(declaration.specifier, module);
+  const inside = declaration.kind === 'import' ? [declaration.imported, ...others] : others;
+  return target && exportedAs(inside, target, graph);
+}
+
+/** What a name means to those who import a module: also of what it exports under another name, or passes on. */
+function exportedAs(
+  [first = '', ...others]: readonly string[],
+  module: Module,
+  graph: ModuleGraph,
+  visited = new Set<string>(),
+): Named | null {
+  const key = `${module.path}#${first}`;
+  if (visited.has(key)) return null;
+  visited.add(key);
+  const from = (specifier: string, path: readonly string[]) => {
+    const target = graph.resolve(specifier, module);
+    return target && exportedAs(path, target, graph, visited);
+  };
+  const exported = module.exports.get(first);
+  if (exported?.kind === 'from') return from(exported.specifier, [exported.imported, ...others]);
+  if (exported?.kind === 'namespace') return from(exported.specifier, others);
+  const own = heldBy([exported?.kind === 'local' ? exported.name : first, ...others].join('.'), module);
+  if (own) return own;
+  for (const specifier of module.starExports) {
+    const passed = from(specifier, [first, ...others]);
+    if (passed) return passed;
+  }
+  return null;
 }
 
 function heldBy(name: string, module: Module): Named | null {
